@@ -1,0 +1,21 @@
+import type { Um } from '@/core/length/length'
+import { EDGE_NAMES, type EdgeName, type Edges } from '@/core/sheet/sheet'
+import { type Check, found } from './check'
+
+/** The edge with the largest figure (ties: left, right, lead, trail) and how many others have one. */
+export function worstEdge(e: Edges): { edge: EdgeName; byUm: Um; others: number } | null {
+  const some = EDGE_NAMES.filter((name) => e[name] > 0)
+  const [first] = [...some].sort((a, b) => e[b] - e[a])
+  return first ? { edge: first, byUm: e[first], others: some.length - 1 } : null
+}
+
+/** Outside borderless nothing may stand in the margin in silence. Borderless loss is said by growth. */
+export const insideArea: Check = {
+  id: 'area',
+  about: 'nothing stands in the unprintable margin',
+  run: (_facts, { print, sheet }) => {
+    if (!print || !sheet || sheet.borderless) return null
+    const worst = worstEdge(print.cutOff)
+    return worst ? found('stop', { code: 'margin_cut', ...worst }) : found('fine', { code: 'inside_area' })
+  },
+}

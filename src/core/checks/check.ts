@@ -1,0 +1,63 @@
+import type { Um } from '@/core/length/length'
+import type { BorderlessClosed } from '@/core/printer/closed'
+import type { BlackInk } from '@/core/printer/facts'
+import type { EdgeName } from '@/core/sheet/sheet'
+import type { SizeProblem } from '@/core/sizes/fit'
+import type { SlipFacts } from '@/core/slip/facts'
+import type { SlipOutcome } from '@/core/slip/outcome'
+
+export type Level = 'stop' | 'look' | 'fine'
+
+/** What a check found, as data: a code with its figures. The words stand in `words`. */
+export type Found =
+  | { readonly code: 'picture_missing' | 'preset_missing' | 'sheet_missing' }
+  | { readonly code: 'picture_decodes' }
+  | { readonly code: 'picture_broken'; readonly name: string }
+  | { readonly code: 'picture_unproven'; readonly name: string }
+  | { readonly code: 'resolution'; readonly ppi: number; readonly limit: number; readonly sharpFromUm: number }
+  | { readonly code: 'inside_area' }
+  | { readonly code: 'margin_cut'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
+  | { readonly code: 'size_fits'; readonly feed: string }
+  | { readonly code: 'size_impossible'; readonly feed: string; readonly problem: SizeProblem }
+  | { readonly code: 'borderless_possible' }
+  | { readonly code: 'borderless_closed'; readonly feed: string; readonly why: BorderlessClosed }
+  | { readonly code: 'borderless_not_in_preset'; readonly preset: string }
+  | { readonly code: 'edges_covered' }
+  | { readonly code: 'sliver'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
+  | { readonly code: 'size_as_fed' }
+  | { readonly code: 'size_turned'; readonly widthUm: Um; readonly lengthUm: Um }
+  | { readonly code: 'growth_cancelled' }
+  | {
+      readonly code: 'growth_accepted'
+      readonly acrossPercent: number
+      readonly alongPercent: number
+      readonly lossUm: Um
+    }
+  | { readonly code: 'profile_present'; readonly name: string }
+  | { readonly code: 'profile_missing'; readonly preset: string }
+  | { readonly code: 'profile_other_seal'; readonly name: string; readonly madeWith: string; readonly seal: string }
+  | { readonly code: 'copies_usual' }
+  | { readonly code: 'copies_many'; readonly copies: number; readonly usual: number }
+  | { readonly code: 'paper_in_stock' }
+  | { readonly code: 'paper_out'; readonly needed: number; readonly left: number; readonly roll: boolean }
+  | { readonly code: 'paper_unknown'; readonly paper: string }
+  | { readonly code: 'colour_described' }
+  | { readonly code: 'colour_unknown'; readonly grey: boolean }
+  | { readonly code: 'black_held' }
+  | { readonly code: 'black_swap'; readonly holds: BlackInk; readonly needs: BlackInk; readonly printer: string }
+  | { readonly code: 'grown_to_cover'; readonly percent: number }
+
+export type Finding = { readonly check: string; readonly level: Level } & Found
+
+/** One check before printing: pure, from a slip and its outcome. `null`: it does not apply to this slip. */
+export type Check = {
+  readonly id: string
+  /** what it looks at, for the list of fine ones */
+  readonly about: string
+  readonly run: (facts: SlipFacts, outcome: SlipOutcome) => { readonly level: Level; readonly found: Found } | null
+}
+
+export const found = <L extends Level>(level: L, what: Found): { readonly level: L; readonly found: Found } => ({
+  level,
+  found: what,
+})

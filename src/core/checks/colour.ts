@@ -1,0 +1,47 @@
+import { type Check, found } from './check'
+
+/** A version that converts to a profile needs that profile, made with the seal in use. */
+export const profilePresent: Check = {
+  id: 'profile',
+  about: 'the profile of the preset is here and right for its seal',
+  run: ({ version }) => {
+    if (!version || version.settings.fileColour.kind === 'untouched') return null
+    const { profile } = version
+    if (!profile) return found('stop', { code: 'profile_missing', preset: version.presetName })
+    return profile.sealMadeWith !== null && profile.sealMadeWith !== version.seal
+      ? found('look', {
+          code: 'profile_other_seal',
+          name: profile.name,
+          madeWith: profile.sealMadeWith,
+          seal: version.seal,
+        })
+      : found('fine', { code: 'profile_present', name: profile.name })
+  },
+}
+
+/**
+ * Numbers without a profile mean nothing by themselves: a colour picture, or a grey one that is to be converted, is
+ * read as an assumption. An untouched grey file is meant as device grey.
+ */
+export const colourDescribed: Check = {
+  id: 'colour',
+  about: 'the picture says what its numbers mean',
+  run: ({ picture, version }) => {
+    if (!picture) return null
+    const untouched = version?.settings.fileColour.kind === 'untouched'
+    if (picture.profile !== null || (picture.grey && untouched)) return found('fine', { code: 'colour_described' })
+    return found('look', { code: 'colour_unknown', grey: picture.grey })
+  },
+}
+
+export const blackInkHeld: Check = {
+  id: 'black',
+  about: 'the printer holds the black ink that the preset needs',
+  run: ({ version }) => {
+    if (!version || version.holdsBlack === null) return null
+    const { holdsBlack, settings, printerName } = version
+    return holdsBlack === settings.blackInk
+      ? found('fine', { code: 'black_held' })
+      : found('stop', { code: 'black_swap', holds: holdsBlack, needs: settings.blackInk, printer: printerName })
+  },
+}

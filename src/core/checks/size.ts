@@ -1,0 +1,25 @@
+import { type Check, found } from './check'
+
+export const sizePossible: Check = {
+  id: 'size',
+  about: 'the sheet goes through this feed',
+  run: ({ version }, { sheet }) => {
+    if (!version || !sheet) return null
+    const [problem] = sheet.fit.problems
+    return problem
+      ? found('stop', { code: 'size_impossible', feed: version.feed.name, problem })
+      : found('fine', { code: 'size_fits', feed: version.feed.name })
+  },
+}
+
+/** A sheet that fits only with its long edge first: said, since somebody has to load it so. */
+export const sizeTurned: Check = {
+  id: 'turned',
+  about: 'the sheet goes in short edge first',
+  run: (_facts, { sheet }) => {
+    if (!sheet || sheet.roll || sheet.fit.problems.length > 0) return null
+    return sheet.fit.turned
+      ? found('look', { code: 'size_turned', widthUm: sheet.sheet.width, lengthUm: sheet.sheet.length })
+      : found('fine', { code: 'size_as_fed' })
+  },
+}

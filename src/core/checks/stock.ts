@@ -1,0 +1,24 @@
+import { type Check, found } from './check'
+
+export const copiesUsual: Check = {
+  id: 'copies',
+  about: 'the number of copies is a usual one',
+  run: ({ body, room }) =>
+    body.copies > room.usualCopies
+      ? found('look', { code: 'copies_many', copies: body.copies, usual: room.usualCopies })
+      : found('fine', { code: 'copies_usual' }),
+}
+
+/** Sheets on the shelf, or um on the roll, against what all copies take. */
+export const paperInStock: Check = {
+  id: 'stock',
+  about: 'there is paper for all copies',
+  run: ({ body, stock, version }, { sheet }) => {
+    if (!version || !sheet) return null
+    if (!stock) return found('look', { code: 'paper_unknown', paper: version.paper.name })
+    const needed = sheet.roll ? sheet.sheet.length * body.copies : body.copies
+    return needed > stock.left
+      ? found('stop', { code: 'paper_out', needed, left: stock.left, roll: sheet.roll })
+      : found('fine', { code: 'paper_in_stock' })
+  },
+}

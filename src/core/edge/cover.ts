@@ -1,0 +1,63 @@
+import { cut, type Anchor, type Placed, type PxRect } from '@/core/placing/placing'
+import { type Edges, type FedSheet, type Quarter, type Rect, rect } from '@/core/sheet/sheet'
+
+/** Within this of a sheet's edge a picture is meant to reach it: 0.05 mm, half of what a ruler shows. */
+const AT_EDGE = 50
+
+/** Which edges of the sheet a rectangle reaches. Feed frame. */
+export function reaches(sheet: FedSheet, r: Rect): Readonly<Record<keyof Edges, boolean>> {
+  return {
+    left: r.x <= AT_EDGE,
+    right: r.x + r.w >= sheet.width - AT_EDGE,
+    lead: r.y <= AT_EDGE,
+    trail: r.y + r.h >= sheet.length - AT_EDGE,
+  }
+}
+
+export type Covered = {
+  /** the picture as it will be laid, window and all, in on-paper coordinates of the feed frame */
+  readonly placed: Placed
+  /** the window with the overspray: beyond the sheet where an edge is reached */
+  readonly window: Rect
+  /** by how much the picture had to grow evenly because the crop had nothing left beyond the frame; 1 is not at all */
+  readonly grownBy: number
+}
+
+/**
+ * Extends a placed picture over the overspray at every edge that it reaches: from content of the crop beyond the frame
+ * if there is some, else by growing the picture evenly until it covers. The window on the sheet stays as asked; what
+ * the growing pushes off the sheet is in `placed.lossPercent`, which counts what stays on the sheet.
+ */
+export function coverOverspray(
+  sheet: FedSheet,
+  overspray: Edges,
+  crop: PxRect,
+  quarter: Quarter,
+  placed: Placed,
+  anchor: Anchor,
+): Covered {
+  const at = reaches(sheet, placed.rect)
+  const r = placed.rect
+  const x0 = at.left ? -overspray.left : r.x
+  const y0 = at.lead ? -overspray.lead : r.y
+  const x1 = at.right ? sheet.width + overspray.right : r.x + r.w
+  const y1 = at.trail ? sheet.length + overspray.trail : r.y + r.h
+  const window = rect(x0, y0, x1 - x0, y1 - y0)
+  const grownBy = Math.max(1, window.w / placed.full.w, window.h / placed.full.h)
+  const full = slideOver(placed.full, window, grownBy, anchor)
+  return { placed: cut(crop, quarter, full, r, placed.scale * grownBy), window, grownBy }
+}
+
+/** The picture grown about its anchor point, then moved as little as needed so that it covers the window. */
+function slideOver(full: Rect, window: Rect, by: number, anchor: Anchor): Rect {
+  const w = full.w * by
+  const h = full.h * by
+  const x = full.x - (w - full.w) * anchor.x
+  const y = full.y - (h - full.h) * anchor.y
+  return rect(
+    Math.min(window.x, Math.max(window.x + window.w - w, x)),
+    Math.min(window.y, Math.max(window.y + window.h - h, y)),
+    w,
+    h,
+  )
+}

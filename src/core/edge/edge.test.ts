@@ -1,0 +1,130 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { fromMm, um } from '@/core/length/length'
+import { placePicture, wholeCrop } from '@/core/placing/placing'
+import { contains, edges, fedSheet, type Quarter, rect, sameEdges, sheetRect } from '@/core/sheet/sheet'
+import { coverOverspray } from './cover'
+import { grow, growthFromResolution, growthOf, noGrowth, shrink, sliver } from './growth'
+import { type Accuracy, positionWithin, sizeWithin } from './within'
+
+const A3 = fedSheet(fromMm(297), fromMm(420), 'short')
+
+describe('growth', () => {
+  it('overspray 2.2 on all edges of 297 × 420: gx 1.01481, gy 1.01048', () => {
+    const g = growthOf(A3, sameEdges(2200))
+    expect(g.gx).toBeCloseTo(1.01481, 5)
+    expect(g.gy).toBeCloseTo(1.01048, 5)
+  })
+  it('a 90 × 120 print in the middle of it comes out 91.3 × 121.3', () => {
+    const g = growthOf(A3, sameEdges(2200))
+    const out = grow(g, rect(103_500, 150_000, 90_000, 120_000))
+    expect([out.w / 1000, out.h / 1000].map((v) => v.toFixed(1))).toEqual(['91.3', '121.3'])
+    expect(2 * out.x + out.w).toBeCloseTo(297_000, -1)
+  })
+  it('shifts by half the difference of the edges: the page’s edges land on the overspray', () => {
+    const g = growthOf(A3, edges(1000, 3000, 0, 2000))
+    const out = grow(g, sheetRect(A3))
+    expect(out).toEqual(rect(-1000, 0, 301_000, 422_000))
+  })
+  it('is told by an odd resolution', () => {
+    expect(growthFromResolution(720, 710)).toBeCloseTo(1.01408, 5)
+  })
+  it('cancelled growth inverts the map within half a um per edge', () => {
+    fc.assert(
+      fc.property(
+        fc.tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 0, max: 5000 }))),
+        fc.tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 1000, max: 140_000 }))),
+        ([l, r, a, t], [x, y, w, h]) => {
+          const g = growthOf(A3, edges(l ?? 0, r ?? 0, a ?? 0, t ?? 0))
+          const asked = rect(x ?? 0, y ?? 0, w ?? 1, h ?? 1)
+          const back = grow(g, shrink(g, asked))
+          for (const key of ['x', 'y', 'w', 'h'] as const)
+            expect(Math.abs(back[key] - asked[key])).toBeLessThanOrEqual(1)
+        },
+      ),
+    )
+  })
+  it('no growth is nothing', () => {
+    const r = rect(1, 2, 3, 4)
+    expect(grow(noGrowth(A3), r)).toEqual(r)
+  })
+})
+
+describe('sliver', () => {
+  it('is what drift has beyond overspray, never less than nothing', () => {
+    expect(sliver(um(900), um(300))).toBe(600)
+    expect(sliver(um(300), um(900))).toBe(0)
+  })
+})
+
+describe('covering the overspray', () => {
+  const spray = sameEdges(3000)
+  const middle = { x: 0.5, y: 0.5 }
+
+  it('takes content beyond the frame where the crop has some, and the other axis grows the picture evenly', () => {
+    const crop = wholeCrop({ width: 4000, height: 4000 }) // square on 297 × 420: much is lost at the sides
+    const placed = placePicture(crop, 0, sheetRect(A3), { mode: 'fill' }, middle)
+    const covered = coverOverspray(A3, spray, crop, 0, placed, middle)
+    expect(covered.grownBy).toBeCloseTo(426 / 420, 6)
+    expect(covered.window).toEqual(rect(-3000, -3000, 303_000, 426_000))
+    expect(contains(covered.placed.full, covered.window, 1)).toBe(true)
+    expect(covered.placed.rect).toEqual(sheetRect(A3))
+  })
+  it('grows nothing when the picture reaches beyond on both axes already', () => {
+    const crop = wholeCrop({ width: 4000, height: 4000 })
+    const by = { edge: 'both', width: fromMm(297), height: fromMm(420) } as const
+    const placed = placePicture(crop, 0, sheetRect(A3), { mode: 'exact', by }, middle)
+    const bigger = { ...placed, full: rect(-100_000, -40_000, 500_000, 500_000) }
+    expect(coverOverspray(A3, spray, crop, 0, bigger, middle).grownBy).toBe(1)
+  })
+  it('leaves a print in the middle alone', () => {
+    const crop = wholeCrop({ width: 300, height: 400 })
+    const by = { edge: 'width', um: fromMm(90) } as const
+    const placed = placePicture(crop, 0, sheetRect(A3), { mode: 'exact', by }, middle)
+    const covered = coverOverspray(A3, spray, crop, 0, placed, middle)
+    expect(covered.grownBy).toBe(1)
+    expect(covered.window).toEqual(placed.rect)
+  })
+  it('always covers its window, whatever the picture, turn and anchor', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 50, max: 9000 }),
+        fc.integer({ min: 50, max: 9000 }),
+        fc.constantFrom<Quarter>(0, 1, 2, 3),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (w, h, q, x, y) => {
+          const crop = wholeCrop({ width: w, height: h })
+          const placed = placePicture(crop, q, sheetRect(A3), { mode: 'fill' }, { x, y })
+          const covered = coverOverspray(A3, edges(1000, 2500, 0, 4000), crop, q, placed, { x, y })
+          expect(contains(covered.placed.full, covered.window, 2)).toBe(true)
+          expect(covered.grownBy).toBeGreaterThanOrEqual(1)
+        },
+      ),
+    )
+  })
+})
+
+describe('within', () => {
+  const declared: Accuracy = {
+    source: 'declared',
+    driftAcross: um(500),
+    driftAlong: um(800),
+    skew: 2,
+    lengthAcross: 9,
+    lengthAlong: 9,
+    reading: um(50),
+  }
+  it('a size is within 0.3 mm or 1 per mille, the larger, until a check says better', () => {
+    expect(sizeWithin(declared, fromMm(180), 'across')).toBe(300)
+    expect(sizeWithin(declared, fromMm(900), 'along')).toBe(900)
+  })
+  it('a checked size follows the check', () => {
+    const checked: Accuracy = { ...declared, source: 'checked', lengthAcross: 0.4, lengthAlong: 0.3 }
+    expect(sizeWithin(checked, fromMm(500), 'across')).toBe(um(Math.hypot(200, 50)))
+  })
+  it('a position is drift, half the skew’s reach and the reading', () => {
+    expect(positionWithin(declared, 'left', fromMm(200))).toBe(500 + 200 + 50)
+    expect(positionWithin(declared, 'trail', fromMm(0))).toBe(850)
+  })
+})

@@ -1,0 +1,70 @@
+import { type Um, um } from '@/core/length/length'
+import { type Edges, type FedSheet, type Rect, rect } from '@/core/sheet/sheet'
+
+/**
+ * A map of the feed frame that stretches about the sheet's centre and shifts: on paper = c + g * (p - c) + shift.
+ * Lengths um, factors without unit.
+ */
+export type Growth = {
+  readonly cx: number
+  readonly cy: number
+  readonly gx: number
+  readonly gy: number
+  readonly shiftX: number
+  readonly shiftY: number
+}
+
+/** No growth: margins printing, or a queue that sprays past no edge. */
+export const noGrowth = (sheet: FedSheet): Growth => ({
+  cx: sheet.width / 2,
+  cy: sheet.length / 2,
+  gx: 1,
+  gy: 1,
+  shiftX: 0,
+  shiftY: 0,
+})
+
+/**
+ * What a borderless queue does to a sheet when it sprays past its edges: the page [0, W] lands on [-left, W + right],
+ * so gx = (W + left + right) / W and the centre moves by (right - left) / 2; so along.
+ * @example overspray 2.2 mm on 297 x 420: gx 1.01481, gy 1.01048
+ */
+export function growthOf(sheet: FedSheet, overspray: Edges): Growth {
+  return {
+    cx: sheet.width / 2,
+    cy: sheet.length / 2,
+    gx: (sheet.width + overspray.left + overspray.right) / sheet.width,
+    gy: (sheet.length + overspray.lead + overspray.trail) / sheet.length,
+    shiftX: (overspray.right - overspray.left) / 2,
+    shiftY: (overspray.trail - overspray.lead) / 2,
+  }
+}
+
+/**
+ * The growth that a queue tells when in borderless it reports an odd resolution: native / reported.
+ * @example growthFromResolution(720, 710) // 1.01408
+ */
+export const growthFromResolution = (native: number, reported: number): number => native / reported
+
+/** Where the page's rectangle lands on the sheet. Both in the feed frame. */
+export function grow(g: Growth, r: Rect): Rect {
+  return rect(
+    g.cx + g.gx * (r.x - g.cx) + g.shiftX,
+    g.cy + g.gy * (r.y - g.cy) + g.shiftY,
+    r.w * g.gx,
+    r.h * g.gy,
+  )
+}
+
+/** What has to be sent so that `r` comes out: the inverse of {@link grow}, within half a um per edge. */
+export function shrink(g: Growth, r: Rect): Rect {
+  return rect(
+    g.cx + (r.x - g.cx - g.shiftX) / g.gx,
+    g.cy + (r.y - g.cy - g.shiftY) / g.gy,
+    r.w / g.gx,
+    r.h / g.gy,
+  )
+}
+
+/** White that may show where a picture should reach an edge: drift beyond the overspray, never below 0. */
+export const sliver = (drift: Um, overspray: Um): Um => um(Math.max(0, drift - overspray))

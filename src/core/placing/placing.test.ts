@@ -1,0 +1,127 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { fromInches, fromMm } from '@/core/length/length'
+import { contains, type Quarter, rect } from '@/core/sheet/sheet'
+import { STANDARD_SIZES } from '@/core/sizes/sizes'
+import { adviseSizes, steppedSize } from './advice'
+import { clampCrop, lockRatio, placePicture, resolution, sharpFrom, wholeCrop } from './placing'
+
+const MIDDLE = { x: 0.5, y: 0.5 }
+const frameMm = (w: number, h: number) => rect(0, 0, w * 1000, h * 1000)
+
+describe('placing, by the examples', () => {
+  it('5472 × 3648 px filling 254 × 203.2 mm loses 16.7 % at the sides, at 456 ppi', () => {
+    const crop = wholeCrop({ width: 5472, height: 3648 })
+    const placed = placePicture(crop, 0, frameMm(254, 203.2), { mode: 'fill' }, MIDDLE)
+    expect(placed.lossPercent).toBeCloseTo(16.67, 1)
+    expect(placed.used).toMatchObject({ x: 456, y: 0, w: 4560, h: 3648 })
+    const ppi = resolution(placed.used, 0, placed.rect)
+    expect([Math.round(ppi.across), Math.round(ppi.along)]).toEqual([456, 456])
+  })
+  it('a 16:9 picture 420 mm high is 746.7 mm long, and loses 18.3 % where only 610 are there', () => {
+    const crop = wholeCrop({ width: 3840, height: 2160 })
+    const high = { mode: 'exact', by: { edge: 'height', um: fromMm(420) } } as const
+    expect(placePicture(crop, 0, frameMm(900, 420), high, MIDDLE).rect.w).toBe(746_667)
+    expect(placePicture(crop, 0, frameMm(610, 420), { mode: 'fill' }, MIDDLE).lossPercent).toBeCloseTo(18.3, 1)
+  })
+  it('120 ppi looks sharp from 0.73 m', () => {
+    expect(sharpFrom(120) / 1e6).toBeCloseTo(0.73, 2)
+  })
+  it('4800 px on 180 mm is 677 ppi', () => {
+    const crop = wholeCrop({ width: 4800, height: 6400 })
+    const placed = placePicture(crop, 0, frameMm(180, 240), { mode: 'whole' }, MIDDLE)
+    expect(Math.round(resolution(placed.used, 0, placed.rect).across)).toBe(677)
+  })
+})
+
+const picture = fc.record({ width: fc.integer({ min: 20, max: 20_000 }), height: fc.integer({ min: 20, max: 20_000 }) })
+const frame = fc
+  .tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 5000, max: 900_000 })))
+  .map(([x, y, w, h]) => rect(x ?? 0, y ?? 0, w ?? 1, h ?? 1))
+const anchor = fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) })
+const quarter = fc.constantFrom<Quarter>(0, 1, 2, 3)
+
+describe('placing, whatever the picture', () => {
+  it('whole fits, keeps everything and its ratio', () => {
+    fc.assert(
+      fc.property(picture, quarter, frame, anchor, (p, q, f, a) => {
+        const placed = placePicture(wholeCrop(p), q, f, { mode: 'whole' }, a)
+        expect(contains(f, placed.rect, 1)).toBe(true)
+        expect(placed.lossPercent).toBeLessThan(1e-6)
+        expect(placed.used).toMatchObject({ x: 0, y: 0, w: p.width, h: p.height })
+      }),
+    )
+  })
+  it('fill covers the frame, and what is used lies in the picture', () => {
+    fc.assert(
+      fc.property(picture, quarter, frame, anchor, (p, q, f, a) => {
+        const placed = placePicture(wholeCrop(p), q, f, { mode: 'fill' }, a)
+        expect(placed.rect).toEqual(f)
+        expect(contains(placed.full, f, 1)).toBe(true)
+        const { x, y, w, h } = placed.used
+        expect(Math.min(x, y)).toBeGreaterThanOrEqual(0)
+        expect(x + w).toBeLessThanOrEqual(p.width + 1e-6)
+        expect(y + h).toBeLessThanOrEqual(p.height + 1e-6)
+      }),
+    )
+  })
+  it('turned by a quarter, the anchor that keeps the top keeps the picture’s left side', () => {
+    const crop = wholeCrop({ width: 400, height: 100 })
+    const f = rect(0, 0, 100_000, 100_000)
+    const keep = (q: Quarter) => placePicture(crop, q, f, { mode: 'fill' }, { x: 0.5, y: 0 }).used
+    expect(keep(1)).toMatchObject({ x: 0, w: 100 })
+    expect(keep(3)).toMatchObject({ x: 300, w: 100 })
+    const across = (q: Quarter) => placePicture(crop, q, f, { mode: 'fill' }, { x: 0, y: 0.5 }).used
+    expect(across(0)).toMatchObject({ x: 0, w: 100 })
+    expect(across(2)).toMatchObject({ x: 300, w: 100 })
+  })
+  it('an exact long edge follows the picture, lying or standing', () => {
+    const long = { mode: 'exact', by: { edge: 'long', um: fromMm(300) } } as const
+    const lying = placePicture(wholeCrop({ width: 300, height: 200 }), 0, frameMm(500, 500), long, MIDDLE)
+    expect(lying.rect).toMatchObject({ w: 300_000, h: 200_000 })
+    const turned = placePicture(wholeCrop({ width: 300, height: 200 }), 1, frameMm(500, 500), long, MIDDLE)
+    expect(turned.rect).toMatchObject({ w: 200_000, h: 300_000 })
+  })
+  it('both edges given, the rest is lost', () => {
+    const both = { mode: 'exact', by: { edge: 'both', width: fromMm(100), height: fromMm(100) } } as const
+    const placed = placePicture(wholeCrop({ width: 300, height: 200 }), 0, frameMm(500, 500), both, MIDDLE)
+    expect(placed.lossPercent).toBeCloseTo(33.33, 1)
+    expect(placed.rect).toEqual(rect(200_000, 200_000, 100_000, 100_000))
+  })
+})
+
+describe('crop', () => {
+  it('locks to a ratio about the middle', () => {
+    expect(lockRatio({ x: 0, y: 0, w: 300, h: 200 }, 1)).toEqual({ x: 50, y: 0, w: 200, h: 200 })
+  })
+  it('stays in its picture', () => {
+    fc.assert(
+      fc.property(
+        picture,
+        fc.record({ x: fc.integer(), y: fc.integer(), w: fc.integer(), h: fc.integer() }),
+        (p, c) => {
+          const k = clampCrop(c, p)
+          expect(k.w).toBeGreaterThanOrEqual(1)
+          expect(k.x).toBeGreaterThanOrEqual(0)
+          expect(k.x + k.w).toBeLessThanOrEqual(p.width)
+          expect(k.y + k.h).toBeLessThanOrEqual(p.height)
+        },
+      ),
+    )
+  })
+})
+
+describe('advice', () => {
+  it('sorts the sizes by what a filling print would lose', () => {
+    const [first] = adviseSizes(wholeCrop({ width: 4000, height: 5000 }), STANDARD_SIZES)
+    expect(first?.size.name).toBe('8 × 10 in')
+    expect(first?.lossPercent).toBeCloseTo(0, 6)
+  })
+  it('finds the size in whole steps that is nearest to the ratio', () => {
+    const stepped = steppedSize(wholeCrop({ width: 3, height: 4 }), { w: fromMm(250.2), h: fromMm(339) }, 'mm')
+    expect(stepped).toMatchObject({ w: 240_000, h: 320_000 })
+    const inches = steppedSize(wholeCrop({ width: 4, height: 5 }), { w: fromInches(9), h: fromInches(11) }, 'in')
+    expect(inches).toMatchObject({ w: fromInches(8), h: fromInches(10) })
+    expect(steppedSize(wholeCrop({ width: 3, height: 4 }), { w: fromMm(3), h: fromMm(4) }, 'mm')).toBeNull()
+  })
+})

@@ -1,0 +1,104 @@
+import type { Um } from '@/core/length/length'
+import type { FeedLimits } from '@/core/sizes/fit'
+import type { Edges } from '@/core/sheet/sheet'
+
+/** Surfaces a paper can have; what the room calls its papers is data, these are how ink sits on them. */
+export const SURFACES = ['gloss', 'lustre', 'matte', 'cotton', 'plain', 'transfer'] as const
+export type Surface = (typeof SURFACES)[number]
+
+export type BlackInk = 'photo' | 'matte'
+
+/** One paper path of a printer. Lengths um. */
+export type Feed = FeedLimits & {
+  readonly id: string
+  readonly name: string
+  readonly sheetsAtATime: number
+  readonly minThickness: Um
+  readonly maxThickness: Um
+  /** what a piece cut by hand needs to be held at its end, beyond the print */
+  readonly extraLength: Um
+  /** how to load it, a sentence per step */
+  readonly loading: readonly string[]
+}
+
+/** Declared figures of one feed as one queue drives it. */
+export type QueueFeed = {
+  readonly feedId: string
+  /** margins by size class: the first row whose `upToWidth` is null or not below the sheet's width holds */
+  readonly margins: readonly { readonly upToWidth: Um | null; readonly margins: Edges }[]
+  readonly borderless: Borderless | null
+  /** declared: how far a sheet may land from true */
+  readonly driftAcross: Um
+  readonly driftAlong: Um
+}
+
+export type Borderless = {
+  readonly overspray: Edges
+  /** sheet or roll widths with pads under the path; empty: every width */
+  readonly widths: readonly Um[]
+  /** media settings that allow it; empty: every one */
+  readonly mediaSettings: readonly string[]
+}
+
+/** The printer's quality step. `rank` 1 is the coarsest. */
+export type Quality = {
+  readonly id: string
+  readonly name: string
+  readonly rank: number
+  readonly ppi: number
+}
+
+/** What printing a square metre takes at one quality. */
+export type Rate = { readonly minutesPerM2: number; readonly mlPerM2: number }
+
+/** The printer's own name for a kind of paper. */
+export type MediaSetting = {
+  readonly id: string
+  readonly name: string
+  readonly group: string
+  readonly surfaces: readonly Surface[]
+  readonly blacks: readonly BlackInk[]
+  /** per cent of full ink, by black ink */
+  readonly inkLimit: Readonly<Partial<Record<BlackInk, number>>>
+  readonly longest: Um | null
+  /** qualities that this setting offers, with what they take */
+  readonly rates: Readonly<Record<string, Rate>>
+}
+
+/** A step of the queue's own dialog, in its order. */
+export type DialogStep = {
+  readonly id: string
+  /** what the dialog calls it: the room's data */
+  readonly label: string
+  /** the option of ours that is set here, or null for a step such as "scaling off" */
+  readonly option: string | null
+  /** fixed instruction when no option of ours is set here */
+  readonly set: string | null
+  /** steps that must be chosen before this one shows or takes effect */
+  readonly after: readonly string[]
+  /** some dialogs fall back in silence: choose it again even if it is shown */
+  readonly chooseAgain: boolean
+}
+
+/** What a queue can do: the keeper's knowledge about one way to drive a printer. */
+export type QueueFacts = {
+  readonly feeds: readonly QueueFeed[]
+  readonly qualities: readonly Quality[]
+  readonly mediaSettings: readonly MediaSetting[]
+  readonly printerColours: readonly PrinterColour[]
+  readonly topcoats: readonly string[]
+  readonly twoWayBelowRank: number | null
+  readonly nativePpi: number
+  readonly dialog: readonly DialogStep[]
+}
+
+/** What the printer does to colour by itself. */
+export const PRINTER_COLOURS = ['off', 'own', 'driver profile', 'grey mode'] as const
+export type PrinterColour = (typeof PRINTER_COLOURS)[number]
+
+/** Declared margins for a sheet of this width. @throws when the facts hold no row: a bug of the contract's schema. */
+export function declaredMargins(feed: QueueFeed, width: Um): Edges {
+  const row = feed.margins.find((m) => m.upToWidth === null || width <= m.upToWidth)
+  if (!row) throw new Error(`feed ${feed.feedId} has no margins for a width of ${width} um`)
+  return row.margins
+}

@@ -1,0 +1,118 @@
+import type { StockPrice, Tariff } from '@/core/charge/charge'
+import type { Accuracy } from '@/core/edge/within'
+import type { Um } from '@/core/length/length'
+import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
+import type { Settings } from '@/core/preset/settings'
+import type { BlackInk, Feed, MediaSetting, Quality, QueueFeed, Surface } from '@/core/printer/facts'
+import type { Edges, Quarter } from '@/core/sheet/sheet'
+
+/** The sheet that a slip asks for. `auto` length: as long as the print needs. */
+export type SheetChoice =
+  | { readonly kind: 'size'; readonly sizeId: string }
+  | { readonly kind: 'cut'; readonly width: Um; readonly length: Um | 'auto' }
+
+/** What a person fills in: everything of a slip that is not its preset's. */
+export type SlipBody = {
+  readonly title: string
+  readonly memberId: string | null
+  readonly chargeTo: 'member' | 'group'
+  readonly pictureId: string | null
+  readonly crop: PxRect | null
+  readonly quarter: Quarter | 'auto'
+  readonly versionId: string | null
+  readonly sheet: SheetChoice | null
+  readonly edge: 'margins' | 'borderless'
+  readonly growth: 'cancelled' | 'accepted'
+  readonly centring: Centring
+  readonly placing: Placing
+  readonly anchor: Anchor
+  /** tone depth: whole number, minus lighter, plus darker */
+  readonly depth: number
+  readonly copies: number
+}
+
+/** Where the frame lies: in the printable area as it is, from the sheet's centre, or with the same margins all round. */
+export type Centring =
+  | { readonly kind: 'area' }
+  | { readonly kind: 'true' }
+  | { readonly kind: 'even'; readonly um: Um | null }
+
+export type PictureFacts = {
+  readonly id: string
+  readonly name: string
+  /** after the file's own orientation */
+  readonly width: number
+  readonly height: number
+  readonly grey: boolean
+  readonly bits: number
+  /** the embedded profile's description, null when there is none */
+  readonly profile: string | null
+  /** null while the file has not been decoded to its end yet */
+  readonly decoded: boolean | null
+}
+
+export type PaperFacts = {
+  readonly id: string
+  readonly name: string
+  readonly surface: Surface
+  readonly thickness: Um
+}
+
+/** A version with everything that it points to. */
+export type VersionFacts = {
+  readonly id: string
+  readonly presetName: string
+  readonly number: number
+  readonly seal: string
+  readonly settings: Settings
+  readonly printerName: string
+  readonly queueName: string
+  readonly feed: Feed
+  readonly queueFeed: QueueFeed
+  readonly mediaSetting: MediaSetting
+  readonly quality: Quality
+  readonly nativePpi: number
+  readonly paper: PaperFacts
+  /** null: the profile that the version names is not in the room; absent from an untouched version */
+  readonly profile: { readonly name: string; readonly sealMadeWith: string | null } | null
+  /** what an edge check found, by edge; null where none was made */
+  readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }
+  /** the black ink that the printer holds now; null when nothing is known */
+  readonly holdsBlack: BlackInk | null
+}
+
+/** What an edge check found, in use instead of what was declared. */
+export type EdgeFigures = {
+  readonly checkId: string
+  readonly at: number
+  readonly edges: Edges
+  readonly accuracy: Accuracy
+  /** printed length over asked length of the feed itself, along; 1 is true */
+  readonly stretchAcross: number
+  readonly stretchAlong: number
+}
+
+/** Sheets or roll in this room that fit the slip's sheet and paper. */
+export type StockFacts = {
+  readonly id: string
+  readonly price: StockPrice
+  /** sheets on the shelf, or um left on the roll in use */
+  readonly left: number
+}
+
+export type RoomFacts = {
+  readonly stopPpi: number
+  readonly lookPpi: number
+  readonly usualCopies: number
+}
+
+/** Everything that the outcome of a slip depends on. */
+export type SlipFacts = {
+  readonly body: SlipBody
+  readonly picture: PictureFacts | null
+  readonly version: VersionFacts | null
+  readonly size: { readonly name: string; readonly short: Um; readonly long: Um } | null
+  readonly stock: StockFacts | null
+  readonly tariff: Tariff
+  readonly room: RoomFacts
+}

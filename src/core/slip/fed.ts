@@ -1,0 +1,58 @@
+import { type Um, um } from '@/core/length/length'
+import type { Placing, PxRect } from '@/core/placing/placing'
+import type { FedSheet, Edges, Quarter } from '@/core/sheet/sheet'
+import { fedSheet } from '@/core/sheet/sheet'
+import { fitSize, type SizeFit } from '@/core/sizes/fit'
+import type { SheetChoice, VersionFacts } from './facts'
+
+export type Fed = { readonly sheet: FedSheet; readonly fit: SizeFit; readonly roll: boolean }
+
+/**
+ * The sheet as it will enter the feed, or null while none is chosen. A length of `auto` is as long as the print needs:
+ * margins and picture; across a roll the picture takes the whole printable width unless its size is exact.
+ */
+export function fed(
+  choice: SheetChoice | null,
+  size: { readonly short: Um; readonly long: Um } | null,
+  version: VersionFacts | null,
+  want: { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: Placing } | null,
+  margins: Edges,
+): Fed | null {
+  const longest =
+    version && version.mediaSetting.longest !== null
+      ? { mediaSetting: version.mediaSetting.name, um: version.mediaSetting.longest }
+      : null
+  const check = (short: Um, long: Um): SizeFit =>
+    version
+      ? fitSize(short, long, version.feed, longest)
+      : { leads: 'short', turned: false, problems: [] }
+  if (choice?.kind === 'cut') {
+    const length =
+      choice.length === 'auto' ? autoLength(choice.width, want, margins) : choice.length
+    return { sheet: { width: choice.width, length }, fit: check(choice.width, length), roll: true }
+  }
+  if (!size) return null
+  const fit = check(size.short, size.long)
+  return { sheet: fedSheet(size.short, size.long, fit.leads), fit, roll: false }
+}
+
+/** A roll piece without a picture yet is drawn as long as it is wide. */
+function autoLength(
+  width: Um,
+  want: { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: Placing } | null,
+  m: Edges,
+): Um {
+  const frame = width - m.left - m.right
+  if (!want) return um(frame + m.lead + m.trail)
+  const { crop, quarter, placing } = want
+  const [pw, ph] = quarter % 2 === 0 ? [crop.w, crop.h] : [crop.h, crop.w]
+  return um(m.lead + m.trail + printedLength(placing, pw, ph, frame))
+}
+
+function printedLength(placing: Placing, pw: number, ph: number, frame: number): number {
+  if (placing.mode !== 'exact') return (frame * ph) / pw
+  const by = placing.by
+  if (by.edge === 'both') return by.height
+  const edge = by.edge === 'long' ? (pw >= ph ? 'width' : 'height') : by.edge === 'short' ? (pw >= ph ? 'height' : 'width') : by.edge
+  return edge === 'height' ? by.um : (by.um * ph) / pw
+}

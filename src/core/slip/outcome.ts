@@ -1,0 +1,269 @@
+import { type Charge, chargeFor } from '@/core/charge/charge'
+import { coverOverspray, reaches } from '@/core/edge/cover'
+import { type Growth, grow, growthOf, noGrowth, shrink, sliver } from '@/core/edge/growth'
+import { type Accuracy, positionWithin, sizeWithin } from '@/core/edge/within'
+import { type Um, um } from '@/core/length/length'
+import type { Page } from '@/core/page/page'
+import { type Placed, placePicture, type PxRect, resolution, wholeCrop } from '@/core/placing/placing'
+import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
+import { declaredMargins } from '@/core/printer/facts'
+import {
+  type Edges,
+  type EdgeName,
+  EDGE_NAMES,
+  edges,
+  evenMargins,
+  type FedSheet,
+  type GivenUp,
+  givenUp,
+  intersect,
+  printableArea,
+  type Quarter,
+  type Rect,
+  rect,
+  sameEdges,
+  sheetRect,
+  trueCentre,
+} from '@/core/sheet/sheet'
+import type { SizeFit } from '@/core/sizes/fit'
+import type { PictureFacts, SlipFacts, VersionFacts } from './facts'
+import { fed } from './fed'
+
+/** The sheet and what the printer leaves white or sprays past, before any picture is laid. Feed frame. */
+export type SheetOutcome = {
+  readonly sheet: FedSheet
+  readonly roll: boolean
+  readonly fit: SizeFit
+  readonly margins: Edges
+  readonly overspray: Edges
+  readonly growth: Growth
+  readonly accuracy: Accuracy
+  readonly figures: 'declared' | 'checked'
+  /** why borderless was asked for and is not possible; it is then computed with margins */
+  readonly borderlessClosed: BorderlessClosed | null
+  readonly borderless: boolean
+  /** where the picture is placed */
+  readonly frame: Rect
+  readonly area: Rect
+  readonly givenUp: GivenUp
+}
+
+export type PrintOutcome = {
+  readonly quarter: Quarter
+  readonly crop: PxRect
+  /** what the member wants, sheet coordinates */
+  readonly asked: Rect
+  /** what the file says: the asked part only, page coordinates; the file's picture may reach further over the edge */
+  readonly sent: Rect
+  /** what will be measured */
+  readonly onPaper: Rect
+  readonly placed: Placed
+  /** by how much the picture had to grow to cover the overspray; 1 is not at all */
+  readonly grownBy: number
+  readonly within: {
+    readonly width: Um
+    readonly height: Um
+  } & Edges
+  readonly ppi: { readonly across: number; readonly along: number }
+  /** per edge: what the printer would cut off at its margin, um; 0 is nothing */
+  readonly cutOff: Edges
+  /** per edge that the picture should reach: white that may show */
+  readonly slivers: Edges
+  readonly reaches: Readonly<Record<EdgeName, boolean>>
+  readonly page: Page
+}
+
+export type SlipOutcome = {
+  readonly sheet: SheetOutcome | null
+  readonly print: PrintOutcome | null
+  readonly charge: Charge | null
+  /** whole seconds that one copy takes, by the media setting's rate; null while unknown */
+  readonly seconds: number | null
+}
+
+const NOTHING = sameEdges(0)
+
+/** Drift when nothing is declared: what a careful hand gets out of a plain feed. */
+const UNKNOWN: Accuracy = {
+  source: 'declared',
+  driftAcross: um(1000),
+  driftAlong: um(1000),
+  skew: 0,
+  lengthAcross: 1,
+  lengthAlong: 1,
+  reading: um(0),
+}
+
+/** The outcome of a slip: pure, below a millisecond, and the only place where the figures on the screen come from. */
+export function outcomeOf(facts: SlipFacts): SlipOutcome {
+  const quarter = quarterOf(facts)
+  const sheet = sheetOf(facts, quarter)
+  const print = sheet && facts.picture ? printOf(facts, facts.picture, sheet, quarter) : null
+  const rate = facts.version?.mediaSetting.rates[facts.version.settings.qualityId]
+  const inked = print ? (print.onPaper.w / 1000) * (print.onPaper.h / 1000) : 0
+  const charge =
+    sheet && print && rate
+      ? chargeFor(sheet.sheet, inked, rate.mlPerM2, facts.stock?.price ?? null, facts.tariff)
+      : null
+  const m2 = sheet ? (sheet.sheet.width / 1e6) * (sheet.sheet.length / 1e6) : 0
+  return { sheet, print, charge, seconds: rate && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null }
+}
+
+/** `auto`: the turn that stands the picture the way of the sheet; square pictures and rolls stay upright. */
+function quarterOf({ body, picture, size }: SlipFacts): Quarter {
+  if (body.quarter !== 'auto') return body.quarter
+  if (!picture) return 0
+  const crop = body.crop ?? wholeCrop(picture)
+  const lies = crop.w > crop.h
+  if (body.sheet?.kind === 'cut') {
+    const length = body.sheet.length
+    return length === 'auto' ? 0 : turned(lies, crop.w === crop.h, body.sheet.width > length)
+  }
+  return size ? turned(lies, crop.w === crop.h || size.short === size.long, false) : 0
+}
+
+const turned = (pictureLies: boolean, square: boolean, sheetLies: boolean): Quarter =>
+  square || pictureLies === sheetLies ? 0 : 1
+
+function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
+  const { body, version, picture } = facts
+  const wantsBorderless = body.edge === 'borderless'
+  const width = body.sheet?.kind === 'cut' ? body.sheet.width : (facts.size?.short ?? um(0))
+  const declared = version ? declaredMargins(version.queueFeed, width) : NOTHING
+  const closedFor = (w: Um): BorderlessClosed | null =>
+    version ? borderlessClosed(version.queueFeed, w, version.mediaSetting) : null
+  const margins = version?.checked.margins?.edges ?? declared
+  const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(body.centring, margins)
+  const want = picture
+    ? { crop: body.crop ?? wholeCrop(picture), quarter, placing: body.placing }
+    : null
+  const laid = fed(body.sheet, facts.size, version, want, around)
+  if (!laid) return null
+  const { sheet, fit, roll } = laid
+  const closed = wantsBorderless ? closedFor(sheet.width) : null
+  const borderless = wantsBorderless && closed === null
+  const overspray = borderless ? oversprayOf(version) : NOTHING
+  const found = borderless ? version?.checked.borderless : version?.checked.margins
+  const frameMargins = borderless ? NOTHING : centred(body.centring, margins)
+  return {
+    sheet,
+    roll,
+    fit,
+    margins: borderless ? NOTHING : margins,
+    overspray,
+    growth: borderless ? growthOf(sheet, overspray) : noGrowth(sheet),
+    accuracy: found?.accuracy ?? declaredAccuracy(version),
+    figures: found ? 'checked' : 'declared',
+    borderlessClosed: closed,
+    borderless,
+    frame: printableArea(sheet, frameMargins),
+    area: printableArea(sheet, borderless ? NOTHING : margins),
+    givenUp: givenUp(sheet, borderless ? NOTHING : margins, frameMargins),
+  }
+}
+
+function centred(centring: SlipFacts['body']['centring'], margins: Edges): Edges {
+  if (centring.kind === 'area') return margins
+  return centring.kind === 'true' ? trueCentre(margins) : evenMargins(margins, centring.um)
+}
+
+const oversprayOf = (version: VersionFacts | null): Edges =>
+  version?.checked.borderless?.edges ?? version?.queueFeed.borderless?.overspray ?? NOTHING
+
+const declaredAccuracy = (version: VersionFacts | null): Accuracy =>
+  version
+    ? { ...UNKNOWN, driftAcross: version.queueFeed.driftAcross, driftAlong: version.queueFeed.driftAlong }
+    : UNKNOWN
+
+function printOf(
+  { body, version }: SlipFacts,
+  picture: PictureFacts,
+  sheet: SheetOutcome,
+  quarter: Quarter,
+): PrintOutcome {
+  const crop = body.crop ?? wholeCrop(picture)
+  const first = placePicture(crop, quarter, sheet.frame, body.placing, body.anchor)
+  const cancelled = sheet.borderless && body.growth === 'cancelled'
+  const covered = cancelled
+    ? coverOverspray(sheet.sheet, sheet.overspray, crop, quarter, first, body.anchor)
+    : { placed: first, window: first.rect, grownBy: 1 }
+  const { placed, window, grownBy } = covered
+  const back = (r: Rect): Rect => (cancelled ? shrink(sheet.growth, r) : r)
+  const asked = placed.rect
+  const sent = back(asked)
+  const landed = grow(sheet.growth, sent)
+  const onPaper = cancelled
+    ? intersect(asked, sheetRect(sheet.sheet))
+    : intersect(landed, sheet.borderless ? sheetRect(sheet.sheet) : sheet.area)
+  const at = reaches(sheet.sheet, onPaper)
+  const file = back(window)
+  return {
+    quarter,
+    crop,
+    asked,
+    sent,
+    onPaper,
+    placed,
+    grownBy,
+    within: withinOf(sheet.accuracy, onPaper),
+    ppi: resolution(placed.used, quarter, landed),
+    cutOff: cutOff(sheet.borderless ? sheetRect(sheet.sheet) : sheet.area, landed),
+    slivers: sliversOf(sheet, at),
+    reaches: at,
+    page: {
+      sheet: sheet.sheet,
+      trim: cancelled || sheet.borderless ? intersect(shrink(sheet.growth, sheetRect(sheet.sheet)), sheetRect(sheet.sheet)) : sheetRect(sheet.sheet),
+      items: [
+        {
+          kind: 'picture',
+          pictureId: picture.id,
+          quarter,
+          mirror: version?.settings.mirror ?? false,
+          full: back(placed.full),
+          window: intersect(file, sheetRect(sheet.sheet)),
+          crop,
+        },
+      ],
+    },
+  }
+}
+
+function withinOf(accuracy: Accuracy, r: Rect): PrintOutcome['within'] {
+  return {
+    width: sizeWithin(accuracy, r.w, 'across'),
+    height: sizeWithin(accuracy, r.h, 'along'),
+    left: positionWithin(accuracy, 'left', r.h),
+    right: positionWithin(accuracy, 'right', r.h),
+    lead: positionWithin(accuracy, 'lead', r.w),
+    trail: positionWithin(accuracy, 'trail', r.w),
+  }
+}
+
+/** What of `r` lies outside `area`, per edge; within 1 um is rounding. */
+function cutOff(area: Rect, r: Rect): Edges {
+  const over = (n: number): number => (n > 1 ? n : 0)
+  return edges(
+    over(area.x - r.x),
+    over(r.x + r.w - area.x - area.w),
+    over(area.y - r.y),
+    over(r.y + r.h - area.y - area.h),
+  )
+}
+
+function sliversOf(sheet: SheetOutcome, at: PrintOutcome['reaches']): Edges {
+  const of = (edge: EdgeName): number => {
+    if (!sheet.borderless || !at[edge]) return 0
+    const drift = edge === 'left' || edge === 'right' ? sheet.accuracy.driftAcross : sheet.accuracy.driftAlong
+    return sliver(drift, sheet.overspray[edge])
+  }
+  const [left, right, lead, trail] = EDGE_NAMES.map(of)
+  return edges(left ?? 0, right ?? 0, lead ?? 0, trail ?? 0)
+}
+
+/** The four distances of a rectangle to the sheet's edges. Feed frame. */
+export const distances = (sheet: FedSheet, r: Rect): Edges =>
+  edges(r.x, sheet.width - r.x - r.w, r.y, sheet.length - r.y - r.h)
+
+/** A rectangle of distances back again, for fields that set a margin. */
+export const fromDistances = (sheet: FedSheet, d: Edges): Rect =>
+  rect(d.left, d.lead, sheet.width - d.left - d.right, sheet.length - d.lead - d.trail)

@@ -1,0 +1,137 @@
+import type { Finding } from '@/core/checks/check'
+import { type LengthUnit, um } from '@/core/length/length'
+import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
+import type { BorderlessClosed } from '@/core/printer/closed'
+import { absurd } from '@/core/result/result'
+import type { EdgeName } from '@/core/sheet/sheet'
+import type { SizeProblem } from '@/core/sizes/fit'
+
+/** Where an edge is, in a sentence. */
+export const EDGE_WORDS: Readonly<Record<EdgeName, string>> = {
+  left: 'left edge',
+  right: 'right edge',
+  lead: 'lead edge',
+  trail: 'trail edge',
+}
+
+const percent = (value: number): string => `${writeNumber(value, 1)} %`
+
+const andOthers = (others: number): string => (others === 0 ? '' : others === 1 ? ', and at one more edge' : `, and at ${others} more edges`)
+
+/** Distances to look from: to 0.1 m or whole inches, no more digits than eyes support. */
+export const sayDistance = (distanceUm: number, unit: LengthUnit): string =>
+  unit === 'mm' ? `${writeNumber(distanceUm / 1e6, 2)} m` : `${writeNumber(distanceUm / 25_400, 0)} in`
+
+/** A finding in plain words; figures in the room's unit. */
+export function sayFinding(f: Finding, unit: LengthUnit): string {
+  const len = (value: number): string => tradeLength(um(value), unit)
+  switch (f.code) {
+    case 'picture_missing':
+      return 'No picture yet. Drop one on line 1.'
+    case 'preset_missing':
+      return 'No preset yet. Choose one on line 2.'
+    case 'sheet_missing':
+      return 'No sheet yet. Choose one on line 3.'
+    case 'picture_decodes':
+      return 'The file reads to its end.'
+    case 'picture_broken':
+      return `${f.name} breaks off before its end. Ask for the file again.`
+    case 'picture_unproven':
+      return `${f.name} is still being read.`
+    case 'resolution':
+      return f.ppi < f.limit
+        ? `Only ${writeNumber(f.ppi, 0)} ppi; this room wants ${f.limit}. Looks sharp from ${sayDistance(f.sharpFromUm, unit)} on.`
+        : `${writeNumber(f.ppi, 0)} ppi, sharp from ${sayDistance(f.sharpFromUm, unit)}.`
+    case 'inside_area':
+      return 'All of the print lies in the printable area.'
+    case 'margin_cut':
+      return `${writeLength(f.byUm, unit)} would be cut off at the ${EDGE_WORDS[f.edge]}${andOthers(f.others)}: the printer leaves that white.`
+    case 'size_fits':
+      return `The sheet goes through the ${f.feed}.`
+    case 'size_impossible':
+      return saySizeProblem(f.problem, f.feed, unit)
+    case 'borderless_possible':
+      return 'Borderless works here.'
+    case 'borderless_closed':
+      return sayBorderlessClosed(f.why, f.feed, unit)
+    case 'borderless_not_in_preset':
+      return `${f.preset} is for margins only. Take margins, or a preset that allows borderless.`
+    case 'edges_covered':
+      return 'Overspray covers the drift at every edge that the picture reaches.'
+    case 'sliver':
+      return `A white line of up to ${writeLength(f.byUm, unit)} may show at the ${EDGE_WORDS[f.edge]}${andOthers(f.others)}: the sheet drifts further than the printer sprays.`
+    case 'size_as_fed':
+      return 'The sheet goes in short edge first.'
+    case 'size_turned':
+      return `The sheet fits this feed only long edge first: load it ${measuredPair(f.widthUm, f.lengthUm, unit)}, across × along.`
+    case 'growth_cancelled':
+      return 'Growth is taken back: what was asked comes out.'
+    case 'growth_accepted':
+      return `Borderless enlarges everything on this sheet, ${percent(f.acrossPercent)} across and ${percent(f.alongPercent)} along${f.lossUm > 0 ? `; up to ${writeLength(f.lossUm, unit)} is lost at an edge` : ''}.`
+    case 'grown_to_cover':
+      return `The picture has nothing left beyond the frame, so it grows by ${percent(f.percent)} to cover the overspray; what it gains falls off the edges.`
+    case 'profile_present':
+      return `Profile ${f.name} is here.`
+    case 'profile_missing':
+      return `${f.preset} converts to a profile that is not in this room. Choose another preset, or put the profile back.`
+    case 'profile_other_seal':
+      return `Profile ${f.name} was made with seal ${f.madeWith}; this version has ${f.seal}.`
+    case 'copies_usual':
+      return 'A usual number of copies.'
+    case 'copies_many':
+      return `${f.copies} copies; more than ${f.usual} is unusual here. Meant so?`
+    case 'paper_in_stock':
+      return 'There is paper for all copies.'
+    case 'paper_out':
+      return f.roll
+        ? `The roll has ${len(f.left)} left, this takes ${len(f.needed)}.`
+        : `${f.left === 0 ? 'No sheet' : f.left === 1 ? 'One sheet' : `${f.left} sheets`} of this size on the shelf, this takes ${f.needed}.`
+    case 'paper_unknown':
+      return `${f.paper} is not kept in this size. Its cost is not counted; add it under Papers & rolls.`
+    case 'colour_described':
+      return 'The picture says what its colours mean.'
+    case 'colour_unknown':
+      return f.grey
+        ? 'A grey picture without a profile: its greys are taken as gamma 2.2.'
+        : 'The picture has no profile: its colours are taken as sRGB.'
+    case 'black_held':
+      return 'The printer holds the right black ink.'
+    case 'black_swap':
+      return `${f.printer} holds ${f.holds} black, this preset prints with ${f.needs}. Swap the black ink first.`
+    default:
+      return absurd(f)
+  }
+}
+
+/** Why a size does not go through a feed, with the limit. */
+export function saySizeProblem(p: SizeProblem, feed: string, unit: LengthUnit): string {
+  const is = tradeLength(p.isUm, unit)
+  const limit = tradeLength(p.limitUm, unit)
+  switch (p.code) {
+    case 'size_too_wide':
+      return `The ${feed} takes at most ${limit} across; this sheet is ${is}.`
+    case 'size_too_narrow':
+      return `The ${feed} takes at least ${limit} across; this sheet is ${is}.`
+    case 'size_too_long':
+      return `The ${feed} takes at most ${limit} of length; this sheet is ${is}.`
+    case 'size_too_short':
+      return `The ${feed} takes at least ${limit} of length; this sheet is ${is}.`
+    case 'longer_than_media_setting':
+      return `${p.mediaSetting} prints at most ${limit} of length; this sheet is ${is}.`
+    default:
+      return absurd(p)
+  }
+}
+
+export function sayBorderlessClosed(why: BorderlessClosed, feed: string, unit: LengthUnit): string {
+  switch (why.code) {
+    case 'borderless_not_on_feed':
+      return `The ${feed} cannot print borderless. Take margins, or a preset for another feed.`
+    case 'borderless_not_on_width':
+      return `Borderless is not possible at ${tradeLength(why.widthUm, unit)} across: the ${feed} has pads for ${why.widths.map((w) => tradeLength(w, unit)).join(', ')}.`
+    case 'borderless_not_on_media_setting':
+      return `Borderless is not possible with the media setting ${why.mediaSetting} on the ${feed}.`
+    default:
+      return absurd(why)
+  }
+}

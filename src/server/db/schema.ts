@@ -1,0 +1,393 @@
+import { sql } from 'drizzle-orm'
+import { check, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+
+// Lengths in um, money in minor units, times in UTC milliseconds, all integers. Ids are UUIDv7; `number` is for people.
+
+const id = () => text('id').primaryKey()
+const revision = () => integer('revision').notNull().default(1)
+const retiredAt = () => integer('retired_at')
+
+export const room = sqliteTable(
+  'room',
+  {
+    id: integer('id').primaryKey(),
+    name: text('name').notNull(),
+    unit: text('unit', { enum: ['mm', 'in'] }).notNull(),
+    currency: text('currency').notNull(),
+    exponent: integer('exponent').notNull(),
+    timeZone: text('time_zone').notNull(),
+    stopPpi: integer('stop_ppi').notNull().default(90),
+    lookPpi: integer('look_ppi').notNull().default(200),
+    usualCopies: integer('usual_copies').notNull().default(6),
+    demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
+    revision: revision(),
+  },
+  (t) => [check('one_room', sql`${t.id} = 1`), check('exponent_known', sql`${t.exponent} in (0, 2, 3)`)],
+)
+
+export const groups = sqliteTable('groups', {
+  id: id(),
+  name: text('name').notNull(),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const people = sqliteTable('people', {
+  id: id(),
+  number: integer('number').notNull().unique(),
+  name: text('name').notNull(),
+  role: text('role', { enum: ['keeper', 'helper', 'member'] }).notNull(),
+  groupId: text('group_id').references(() => groups.id),
+  note: text('note').notNull().default(''),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const printers = sqliteTable('printers', {
+  id: id(),
+  number: integer('number').notNull().unique(),
+  nickname: text('nickname').notNull(),
+  makeModel: text('make_model').notNull(),
+  carriageUm: integer('carriage_um').notNull(),
+  inkSet: text('ink_set').notNull(),
+  blackShared: integer('black_shared', { mode: 'boolean' }).notNull(),
+  swapSeconds: integer('swap_seconds').notNull(),
+  swapMicrolitres: integer('swap_microlitres').notNull(),
+  holdsBlack: text('holds_black', { enum: ['photo', 'matte'] }),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const feeds = sqliteTable('feeds', {
+  id: id(),
+  printerId: text('printer_id')
+    .notNull()
+    .references(() => printers.id),
+  position: integer('position').notNull(),
+  facts: text('facts', { mode: 'json' }).notNull(),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const queues = sqliteTable('queues', {
+  id: id(),
+  printerId: text('printer_id')
+    .notNull()
+    .references(() => printers.id),
+  name: text('name').notNull(),
+  address: text('address').notNull().default(''),
+  language: text('language').notNull().default(''),
+  isDefault: integer('is_default', { mode: 'boolean' }).notNull(),
+  shared: integer('shared', { mode: 'boolean' }).notNull().default(false),
+  facts: text('facts', { mode: 'json' }).notNull(),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const papers = sqliteTable('papers', {
+  id: id(),
+  number: integer('number').notNull().unique(),
+  maker: text('maker').notNull(),
+  name: text('name').notNull(),
+  surface: text('surface').notNull(),
+  weight: integer('weight').notNull(),
+  thicknessUm: integer('thickness_um').notNull(),
+  note: text('note').notNull().default(''),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const stocks = sqliteTable(
+  'stocks',
+  {
+    id: id(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    kind: text('kind', { enum: ['sheet', 'roll'] }).notNull(),
+    /** short edge of the sheet, or width of the roll */
+    widthUm: integer('width_um').notNull(),
+    /** long edge of the sheet, or length of a new roll */
+    lengthUm: integer('length_um').notNull(),
+    /** sheets in a pack; 1 for a roll */
+    pack: integer('pack').notNull(),
+    price: integer('price').notNull(),
+    revision: revision(),
+    retiredAt: retiredAt(),
+  },
+  (t) => [
+    uniqueIndex('one_stock_per_form').on(t.paperId, t.kind, t.widthUm, t.lengthUm),
+    check('stock_sizes', sql`${t.widthUm} > 0 and ${t.lengthUm} > 0 and ${t.pack} > 0 and ${t.price} >= 0`),
+  ],
+)
+
+export const stockMoves = sqliteTable(
+  'stock_moves',
+  {
+    id: id(),
+    stockId: text('stock_id')
+      .notNull()
+      .references(() => stocks.id),
+    at: integer('at').notNull(),
+    /** sheets, or whole rolls not opened yet */
+    delta: integer('delta').notNull(),
+    kind: text('kind', { enum: ['bought', 'run', 'counted', 'opened', 'lost'] }).notNull(),
+    runId: text('run_id'),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('stock_moves_by_stock').on(t.stockId)],
+)
+
+export const rolls = sqliteTable('rolls', {
+  id: id(),
+  number: integer('number').notNull().unique(),
+  stockId: text('stock_id')
+    .notNull()
+    .references(() => stocks.id),
+  retiredAt: retiredAt(),
+})
+
+export const rollMoves = sqliteTable(
+  'roll_moves',
+  {
+    id: id(),
+    rollId: text('roll_id')
+      .notNull()
+      .references(() => rolls.id),
+    at: integer('at').notNull(),
+    kind: text('kind', { enum: ['loaded', 'run', 'trimmed', 'cut by hand', 'corrected'] }).notNull(),
+    deltaUm: integer('delta_um').notNull(),
+    runId: text('run_id'),
+    note: text('note').notNull().default(''),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('roll_moves_by_roll').on(t.rollId)],
+)
+
+/** What is in each feed now: set by hand, or by a printer that tells. */
+export const loads = sqliteTable(
+  'loads',
+  {
+    printerId: text('printer_id')
+      .notNull()
+      .references(() => printers.id),
+    feedId: text('feed_id')
+      .notNull()
+      .references(() => feeds.id),
+    stockId: text('stock_id').references(() => stocks.id),
+    rollId: text('roll_id').references(() => rolls.id),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.printerId, t.feedId] })],
+)
+
+export const sizes = sqliteTable('sizes', {
+  id: id(),
+  name: text('name').notNull(),
+  shortUm: integer('short_um').notNull(),
+  longUm: integer('long_um').notNull(),
+  unit: text('unit', { enum: ['mm', 'in'] }).notNull(),
+  pwg: text('pwg').notNull(),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const profiles = sqliteTable('profiles', {
+  id: id(),
+  name: text('name').notNull(),
+  sha: text('sha').notNull(),
+  space: text('space').notNull(),
+  sealMadeWith: text('seal_made_with'),
+  at: integer('at').notNull(),
+  retiredAt: retiredAt(),
+})
+
+export const presets = sqliteTable('presets', {
+  id: id(),
+  number: integer('number').notNull().unique(),
+  name: text('name').notNull(),
+  draft: text('draft', { mode: 'json' }),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+export const presetVersions = sqliteTable(
+  'preset_versions',
+  {
+    id: id(),
+    presetId: text('preset_id')
+      .notNull()
+      .references(() => presets.id),
+    number: integer('number').notNull(),
+    settings: text('settings', { mode: 'json' }).notNull(),
+    /** RFC 8785 bytes of what the seal covers */
+    canonical: text('canonical').notNull(),
+    sealHash: text('seal_hash').notNull(),
+    seal: text('seal').notNull(),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    why: text('why').notNull(),
+  },
+  (t) => [uniqueIndex('version_numbers').on(t.presetId, t.number), index('versions_by_seal').on(t.sealHash)],
+)
+
+export const pictures = sqliteTable(
+  'pictures',
+  {
+    id: id(),
+    sha: text('sha').notNull(),
+    name: text('name').notNull(),
+    mime: text('mime', { enum: ['image/jpeg', 'image/png', 'image/tiff'] }).notNull(),
+    bytes: integer('bytes').notNull(),
+    /** pixels after the file's own orientation */
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    /** EXIF orientation 1..8 as the file has it */
+    orientation: integer('orientation').notNull(),
+    grey: integer('grey', { mode: 'boolean' }).notNull(),
+    bits: integer('bits').notNull(),
+    profile: text('profile'),
+    decoded: integer('decoded', { mode: 'boolean' }),
+    thumbSha: text('thumb_sha').notNull(),
+    previewSha: text('preview_sha'),
+    at: integer('at').notNull(),
+  },
+  (t) => [index('pictures_by_sha').on(t.sha)],
+)
+
+export const slips = sqliteTable(
+  'slips',
+  {
+    id: id(),
+    number: integer('number').notNull().unique(),
+    title: text('title').notNull(),
+    state: text('state', { enum: ['open', 'waiting', 'done', 'withdrawn'] }).notNull(),
+    memberId: text('member_id').references(() => people.id),
+    versionId: text('version_id').references(() => presetVersions.id),
+    pictureId: text('picture_id').references(() => pictures.id),
+    body: text('body', { mode: 'json' }).notNull(),
+    revision: revision(),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+  },
+  (t) => [index('slips_by_state').on(t.state, t.updatedAt)],
+)
+
+export const runs = sqliteTable(
+  'runs',
+  {
+    id: id(),
+    number: integer('number').notNull().unique(),
+    slipId: text('slip_id')
+      .notNull()
+      .references(() => slips.id),
+    versionId: text('version_id')
+      .notNull()
+      .references(() => presetVersions.id),
+    printerId: text('printer_id')
+      .notNull()
+      .references(() => printers.id),
+    memberId: text('member_id').references(() => people.id),
+    groupId: text('group_id').references(() => groups.id),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    stockId: text('stock_id').references(() => stocks.id),
+    rollId: text('roll_id').references(() => rolls.id),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    outcome: text('outcome', { enum: ['good', 'proof', 'spoiled', 'not known'] }).notNull(),
+    cause: text('cause'),
+    note: text('note').notNull().default(''),
+    copy: integer('copy').notNull(),
+    widthUm: integer('width_um').notNull(),
+    lengthUm: integer('length_um').notNull(),
+    inkMicrolitres: integer('ink_microlitres').notNull(),
+    /** what it cost the room in paper and ink, and what the member pays */
+    cost: integer('cost').notNull(),
+    charge: integer('charge').notNull(),
+    tariffId: text('tariff_id').notNull(),
+    /** stops that were answered: check and reason */
+    answers: text('answers', { mode: 'json' }).notNull(),
+    /** the slip's facts as they were, so that its drawing can be made again */
+    facts: text('facts', { mode: 'json' }).notNull(),
+  },
+  (t) => [
+    index('runs_by_time').on(t.at, t.id),
+    index('runs_by_slip').on(t.slipId),
+    check('cause_when_spoiled', sql`(${t.outcome} = 'spoiled') = (${t.cause} is not null)`),
+  ],
+)
+
+export const accountEntries = sqliteTable(
+  'account_entries',
+  {
+    id: id(),
+    at: integer('at').notNull(),
+    personId: text('person_id').references(() => people.id),
+    groupId: text('group_id').references(() => groups.id),
+    kind: text('kind', { enum: ['charge', 'payment', 'correction'] }).notNull(),
+    /** plus: owed to the room; minus: paid */
+    amount: integer('amount').notNull(),
+    runId: text('run_id').references(() => runs.id),
+    note: text('note').notNull().default(''),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [
+    index('entries_by_person').on(t.personId),
+    index('entries_by_group').on(t.groupId),
+    check('one_account', sql`(${t.personId} is null) <> (${t.groupId} is null)`),
+  ],
+)
+
+export const tariffs = sqliteTable('tariffs', {
+  id: id(),
+  validFrom: integer('valid_from').notNull(),
+  paperPercent: integer('paper_percent').notNull(),
+  inkPer100Ml: integer('ink_per_100_ml').notNull(),
+  roomShare: integer('room_share').notNull(),
+})
+
+export const upkeep = sqliteTable(
+  'upkeep',
+  {
+    id: id(),
+    printerId: text('printer_id')
+      .notNull()
+      .references(() => printers.id),
+    kind: text('kind').notNull(),
+    at: integer('at').notNull(),
+    note: text('note').notNull().default(''),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('upkeep_by_printer').on(t.printerId, t.at)],
+)
+
+/** What was done through the door; ids only grow, and screens follow them. */
+export const events = sqliteTable('events', {
+  id: integer('id').primaryKey({ autoIncrement: true }),
+  at: integer('at').notNull(),
+  actorId: text('actor_id').notNull(),
+  action: text('action').notNull(),
+  subject: text('subject').notNull(),
+  data: text('data', { mode: 'json' }).notNull(),
+})
+
+export const jobs = sqliteTable(
+  'jobs',
+  {
+    id: id(),
+    kind: text('kind').notNull(),
+    payload: text('payload', { mode: 'json' }).notNull(),
+    state: text('state', { enum: ['queued', 'running', 'done', 'failed', 'cancelled'] }).notNull(),
+    attempts: integer('attempts').notNull().default(0),
+    leaseUntil: integer('lease_until'),
+    /** 0..1000 */
+    progress: integer('progress').notNull().default(0),
+    result: text('result', { mode: 'json' }),
+    problem: text('problem', { mode: 'json' }),
+    createdAt: integer('created_at').notNull(),
+  },
+  (t) => [index('jobs_waiting').on(t.state, t.createdAt)],
+)

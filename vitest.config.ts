@@ -1,0 +1,28 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) }
+const project = (name: string, environment: 'node' | 'happy-dom', include: string[], extra = {}) => ({
+  resolve: { alias },
+  test: { name, environment, include, ...extra },
+})
+
+export default defineConfig({
+  test: {
+    projects: [
+      project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts']),
+      project('server', 'node', [
+        'src/server/**/*.test.ts',
+        'src/contract/**/*.test.ts',
+        'background/**/*.test.ts',
+        'standins/**/*.test.ts',
+        'demo/**/*.test.ts',
+        'scripts/**/*.test.ts',
+        'test/**/*.test.ts',
+      ], { testTimeout: 60_000 }),
+      project('interface', 'happy-dom', ['src/ui/**/*.test.tsx', 'src/features/**/*.test.tsx'], {
+        setupFiles: ['test/interface-setup.ts'],
+      }),
+    ],
+  },
+})
