@@ -1,0 +1,281 @@
+import { fromMm, type Um, um } from '@/core/length/length'
+import type { Feed, MediaSetting, QueueFacts, QueueFeed } from '@/core/printer/facts'
+import { edges, sameEdges } from '@/core/sheet/sheet'
+
+/** A printer of the demo room; feed ids are given when the room is filled. */
+export type DemoPrinter = {
+  readonly nickname: string
+  readonly makeModel: string
+  readonly carriage: Um
+  readonly inkSet: string
+  readonly blackShared: boolean
+  readonly swapSeconds: number
+  readonly swapMicrolitres: number
+  readonly feeds: readonly Omit<Feed, 'id'>[]
+  readonly queues: readonly {
+    readonly name: string
+    readonly address: string
+    readonly language: string
+    readonly facts: (feedIds: readonly string[]) => QueueFacts
+  }[]
+}
+
+const mm = fromMm
+
+const setting = (
+  id: string,
+  name: string,
+  group: string,
+  surfaces: MediaSetting['surfaces'],
+  blacks: MediaSetting['blacks'],
+  rates: MediaSetting['rates'],
+  longestMm: number | null = null,
+): MediaSetting => ({
+  id,
+  name,
+  group,
+  surfaces,
+  blacks,
+  inkLimit: blacks.includes('photo') ? { photo: 100 } : { matte: 85 },
+  longest: longestMm === null ? null : mm(longestMm),
+  rates,
+})
+
+const quick = { minutesPerM2: 14, mlPerM2: 7.5 }
+const fine = { minutesPerM2: 32, mlPerM2: 9.4 }
+const slow = { minutesPerM2: 58, mlPerM2: 11.2 }
+
+const at = (ids: readonly string[], i: number): string => {
+  const id = ids[i]
+  if (!id) throw new Error(`feed ${i} was not made`)
+  return id
+}
+
+const stackOfOtter = (ids: readonly string[]): QueueFeed => ({
+  feedId: at(ids, 0),
+  margins: [{ upToWidth: null, margins: edges(3400, 3400, 5000, 12_500) }],
+  borderless: {
+    overspray: sameEdges(2900),
+    widths: [mm(89), mm(102), mm(127), mm(210), mm(216), mm(254), mm(257), mm(297), mm(329)],
+    mediaSettings: ['matte-a', 'matte-b', 'gloss', 'lustre'],
+  },
+  driftAcross: um(700),
+  driftAlong: um(800),
+})
+
+const otterPhoto = (ids: readonly string[]): QueueFacts => ({
+  feeds: [
+    stackOfOtter(ids),
+    {
+      feedId: at(ids, 1),
+      margins: [{ upToWidth: null, margins: edges(3400, 3400, 20_000, 20_000) }],
+      borderless: null,
+      driftAcross: um(900),
+      driftAlong: um(1200),
+    },
+  ],
+  qualities: [
+    { id: 'quick', name: 'Quick', rank: 1, ppi: 360 },
+    { id: 'fine', name: 'Fine', rank: 2, ppi: 720 },
+    { id: 'slow', name: 'Slow', rank: 3, ppi: 720 },
+  ],
+  mediaSettings: [
+    setting('plain', 'Plain', 'office', ['plain'], ['matte', 'photo'], { quick: { minutesPerM2: 8, mlPerM2: 5 } }, 600),
+    setting('matte-a', 'Matte A', 'matte', ['matte'], ['matte'], { quick, fine }, 900),
+    setting('matte-b', 'Matte B', 'matte', ['matte', 'cotton', 'transfer'], ['matte'], { quick, fine }, 900),
+    setting('cotton', 'Cotton', 'matte', ['cotton'], ['matte'], { fine, slow }, 900),
+    setting('gloss', 'Gloss', 'gloss', ['gloss'], ['photo'], { quick, fine, slow }, 900),
+    setting('lustre', 'Lustre', 'gloss', ['lustre', 'gloss'], ['photo'], { quick, fine, slow }, 900),
+  ],
+  printerColours: ['off', 'own', 'driver profile', 'grey mode'],
+  topcoats: ['even', 'only where inked'],
+  twoWayBelowRank: 3,
+  nativePpi: 720,
+  dialog: [
+    { id: 'page-source', label: 'Page source', option: 'feed', set: null, after: [], chooseAgain: false },
+    { id: 'kind-of-paper', label: 'Kind of paper', option: 'mediaSetting', set: null, after: ['page-source'], chooseAgain: true },
+    { id: 'level', label: 'Level', option: 'quality', set: null, after: ['kind-of-paper'], chooseAgain: false },
+    { id: 'both-ways', label: 'Print both ways', option: 'passes', set: null, after: ['level'], chooseAgain: false },
+    { id: 'colour-by', label: 'Colour by', option: 'printerColour', set: null, after: ['kind-of-paper'], chooseAgain: true },
+    { id: 'fit-page', label: 'Fit to page', option: null, set: 'off, here and in the print command', after: [], chooseAgain: true },
+  ],
+})
+
+const otterOffice = (ids: readonly string[]): QueueFacts => ({
+  ...otterPhoto(ids),
+  feeds: [{ ...stackOfOtter(ids), borderless: null }],
+  qualities: [{ id: 'quick', name: 'Quick', rank: 1, ppi: 360 }],
+  mediaSettings: otterPhoto(ids).mediaSettings.filter((m) => m.id === 'plain' || m.id === 'matte-a'),
+  printerColours: ['own'],
+  topcoats: [],
+  nativePpi: 360,
+  dialog: [],
+})
+
+const heronRoll = (ids: readonly string[]): QueueFacts => ({
+  feeds: [
+    {
+      feedId: at(ids, 0),
+      margins: [{ upToWidth: null, margins: edges(3000, 3000, 3000, 3000) }],
+      borderless: { overspray: edges(2500, 2500, 0, 0), widths: [mm(432), mm(610)], mediaSettings: ['lustre-a', 'satin'] },
+      driftAcross: um(600),
+      driftAlong: um(900),
+    },
+    {
+      feedId: at(ids, 1),
+      margins: [{ upToWidth: null, margins: edges(3000, 3000, 3000, 22_000) }],
+      borderless: null,
+      driftAcross: um(1000),
+      driftAlong: um(1200),
+    },
+  ],
+  qualities: [
+    { id: 'brisk', name: 'Brisk', rank: 1, ppi: 300 },
+    { id: 'steady', name: 'Steady', rank: 2, ppi: 300 },
+    { id: 'best', name: 'Best', rank: 3, ppi: 600 },
+  ],
+  mediaSettings: [
+    setting('lustre-a', 'Lustre A', 'photo', ['lustre'], ['photo'], { steady: fine, best: slow }, 10_000),
+    setting('satin', 'Satin', 'photo', ['lustre', 'gloss'], ['photo'], { steady: fine, best: slow }, 10_000),
+    setting('coated', 'Coated', 'matte', ['matte'], ['matte', 'photo'], { brisk: quick, steady: fine }, 18_000),
+    setting('rag', 'Rag', 'matte', ['cotton'], ['matte'], { steady: fine, best: slow }, 5000),
+  ],
+  printerColours: ['off', 'own', 'grey mode'],
+  topcoats: [],
+  twoWayBelowRank: 3,
+  nativePpi: 600,
+  dialog: [
+    { id: 'roll-or-sheet', label: 'Roll or sheet', option: 'feed', set: null, after: [], chooseAgain: false },
+    { id: 'media', label: 'Media', option: 'mediaSetting', set: null, after: ['roll-or-sheet'], chooseAgain: false },
+    { id: 'scale', label: 'Scale', option: null, set: '100 %, here and in the print command', after: [], chooseAgain: true },
+  ],
+})
+
+const wrenCards = (ids: readonly string[]): QueueFacts => ({
+  feeds: [
+    {
+      feedId: at(ids, 0),
+      margins: [
+        { upToWidth: mm(110), margins: edges(3200, 3200, 3200, 14_000) },
+        { upToWidth: null, margins: edges(3200, 3200, 3200, 10_000) },
+      ],
+      borderless: { overspray: edges(1200, 1200, 900, 2000), widths: [], mediaSettings: ['card-gloss'] },
+      driftAcross: um(900),
+      driftAlong: um(1100),
+    },
+  ],
+  qualities: [
+    { id: 'normal', name: 'Normal', rank: 1, ppi: 300 },
+    { id: 'high', name: 'High', rank: 2, ppi: 600 },
+  ],
+  mediaSettings: [
+    setting('card-gloss', 'Card gloss', 'card', ['gloss'], ['photo'], { normal: quick, high: fine }, 220),
+    setting('iron-on', 'Iron-on', 'other', ['transfer'], ['photo'], { normal: quick }, 220),
+    setting('plain', 'Plain', 'other', ['plain', 'matte'], ['photo'], { normal: { minutesPerM2: 9, mlPerM2: 5 } }, 220),
+  ],
+  printerColours: ['own', 'off'],
+  topcoats: [],
+  twoWayBelowRank: 2,
+  nativePpi: 600,
+  dialog: [],
+})
+
+const feed = (f: Partial<Omit<Feed, 'id'>> & Pick<Feed, 'name' | 'kind' | 'maxWidth' | 'maxLength'>): Omit<Feed, 'id'> => ({
+  sheetsAtATime: 1,
+  minWidth: mm(89),
+  minLength: mm(127),
+  minThickness: um(80),
+  maxThickness: um(320),
+  extraLength: um(0),
+  loading: [],
+  ...f,
+})
+
+export const DEMO_PRINTERS: readonly DemoPrinter[] = [
+  {
+    nickname: 'Otter',
+    makeModel: 'desktop pigment printer, 329 mm',
+    carriage: mm(329),
+    inkSet: 'ten pigments, 2025',
+    blackShared: true,
+    swapSeconds: 120,
+    swapMicrolitres: 1900,
+    feeds: [
+      feed({
+        name: 'rear stack',
+        kind: 'stack',
+        sheetsAtATime: 30,
+        maxWidth: mm(329),
+        maxLength: mm(914),
+        loading: ['Fan the sheets.', 'Printed side towards you, short edge down.', 'Left guide snug, not tight.'],
+      }),
+      feed({
+        name: 'front single',
+        kind: 'sheet',
+        minWidth: mm(203),
+        maxWidth: mm(329),
+        minLength: mm(254),
+        maxLength: mm(914),
+        maxThickness: um(1300),
+        loading: ['Lower the front tray.', 'Lay one sheet printed side up along the right-hand rule.', 'Press the feed key once.'],
+      }),
+    ],
+    queues: [
+      { name: 'Otter, photo', address: 'ipp://127.0.0.1:4791/ipp/print', language: 'PWG raster', facts: otterPhoto },
+      { name: 'Otter, office', address: 'ipp://127.0.0.1:4791/ipp/office', language: 'PWG raster', facts: otterOffice },
+    ],
+  },
+  {
+    nickname: 'Heron',
+    makeModel: 'roll printer on a stand, 610 mm',
+    carriage: mm(610),
+    inkSet: 'eight pigments, 2024',
+    blackShared: true,
+    swapSeconds: 210,
+    swapMicrolitres: 4200,
+    feeds: [
+      feed({
+        name: 'roll',
+        kind: 'roll',
+        minWidth: mm(210),
+        maxWidth: mm(610),
+        minLength: mm(210),
+        maxLength: mm(18_000),
+        maxThickness: um(800),
+        loading: ['Hang the roll with its curl down.', 'Feed the edge until it beeps.', 'Straighten at the line and press twice.'],
+      }),
+      feed({
+        name: 'front sheet',
+        kind: 'sheet',
+        minWidth: mm(210),
+        maxWidth: mm(610),
+        minLength: mm(279),
+        maxLength: mm(1600),
+        maxThickness: um(800),
+        extraLength: mm(60),
+        loading: ['Lay the sheet along the right-hand line.', 'Hold it until the suction takes it.'],
+      }),
+    ],
+    queues: [{ name: 'Heron', address: 'ipp://127.0.0.1:4792/ipp/print', language: 'PWG raster', facts: heronRoll }],
+  },
+  {
+    nickname: 'Wren',
+    makeModel: 'card printer, A5',
+    carriage: mm(152),
+    inkSet: 'four dyes',
+    blackShared: false,
+    swapSeconds: 0,
+    swapMicrolitres: 0,
+    feeds: [
+      feed({
+        name: 'card stack',
+        kind: 'stack',
+        sheetsAtATime: 20,
+        maxWidth: mm(152),
+        maxLength: mm(216),
+        loading: ['Cards face down.', 'Both guides to the edge.'],
+      }),
+    ],
+    queues: [{ name: 'Wren', address: 'ipp://127.0.0.1:4793/ipp/print', language: 'PWG raster', facts: wrenCards }],
+  },
+]

@@ -1,0 +1,212 @@
+import { z } from 'zod'
+import { SURFACES } from '@/core/printer/facts'
+import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, umSchema } from './lengths'
+import { settingsSchema } from './preset'
+import { feedSchema, queueFactsSchema } from './printer'
+import { CAUSES, slipBodySchema } from './slip'
+
+/** A row that is edited: which, and the revision that the person saw. */
+const edited = { id: idSchema, revision: z.int().min(1) }
+const unit = z.enum(['mm', 'in'])
+
+const printerFields = {
+  nickname: nameSchema,
+  makeModel: z.string().max(120),
+  carriage: lengthSchema,
+  inkSet: nameSchema,
+  blackShared: z.boolean(),
+  swapSeconds: z.int().min(0).max(36_000),
+  swapMicrolitres: z.int().min(0).max(1_000_000),
+}
+
+const paperFields = {
+  maker: z.string().max(120),
+  name: nameSchema,
+  surface: z.enum(SURFACES),
+  weight: z.int().min(20).max(2000),
+  thickness: lengthSchema,
+  note: noteSchema,
+}
+
+const stockFields = {
+  kind: z.enum(['sheet', 'roll']),
+  width: lengthSchema.refine((v) => v > 0, 'above 0'),
+  length: lengthSchema.refine((v) => v > 0, 'above 0'),
+  pack: z.int().min(1).max(5000),
+  price: minorSchema.refine((v) => v >= 0, 'not below 0'),
+}
+
+export const UPKEEP_KINDS = ['nozzle check', 'head alignment', 'cleaning', 'ink change', 'driver change', 'head change'] as const
+
+/** The inputs of every write, by the action's name. */
+export const INPUTS = {
+  'room.set-up': z.object({
+    name: nameSchema,
+    unit,
+    currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters, as in ISO 4217'),
+    exponent: z.union([z.literal(0), z.literal(2), z.literal(3)]),
+    timeZone: z.string().refine(knownZone, 'not a time zone that is known here'),
+    keeper: nameSchema,
+    printer: z.object({ nickname: nameSchema, makeModel: z.string().max(120) }),
+    paper: z.object({ name: nameSchema, surface: z.enum(SURFACES), sizeId: z.string(), count: z.int().min(0).max(10_000) }),
+    demo: z.boolean().default(false),
+  }),
+  'room.edit': z.object({
+    revision: z.int(),
+    name: nameSchema,
+    unit,
+    stopPpi: z.int().min(1).max(2000),
+    lookPpi: z.int().min(1).max(2000),
+    usualCopies: z.int().min(1).max(500),
+  }),
+  'tariff.set': z.object({
+    paperPercent: z.int().min(0).max(1000),
+    inkPer100Ml: minorSchema,
+    roomShare: minorSchema,
+    validFrom: z.int().min(0).nullable().default(null),
+  }),
+  'group.add': z.object({ name: nameSchema }),
+  'person.add': z.object({
+    name: nameSchema,
+    role: z.enum(['keeper', 'helper', 'member']),
+    groupId: idSchema.nullable(),
+    note: noteSchema.default(''),
+  }),
+  'person.edit': z.object({
+    ...edited,
+    name: nameSchema,
+    role: z.enum(['keeper', 'helper', 'member']),
+    groupId: idSchema.nullable(),
+    note: noteSchema,
+  }),
+  'person.retire': z.object(edited),
+  'account.pay': z.object({
+    personId: idSchema.nullable(),
+    groupId: idSchema.nullable(),
+    amount: minorSchema.refine((v) => v > 0, 'a payment is above 0'),
+    note: noteSchema,
+  }),
+  'paper.add': z.object(paperFields),
+  'paper.edit': z.object({ ...edited, ...paperFields }),
+  'paper.retire': z.object(edited),
+  'stock.add': z.object({ paperId: idSchema, ...stockFields, count: z.int().min(0).max(10_000) }),
+  'stock.edit': z.object({ ...edited, pack: stockFields.pack, price: stockFields.price }),
+  'stock.buy': z.object({ id: idSchema, delta: z.int().min(1).max(10_000) }),
+  'stock.count': z.object({ id: idSchema, counted: z.int().min(0).max(100_000) }),
+  'roll.open': z.object({ stockId: idSchema }),
+  'roll.move': z.object({
+    id: idSchema,
+    kind: z.enum(['trimmed', 'cut by hand', 'corrected']),
+    delta: umSchema,
+    note: noteSchema,
+  }),
+  'size.add': z.object({ name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
+  'size.edit': z.object({ ...edited, name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
+  'size.retire': z.object(edited),
+  'printer.add': z.object(printerFields),
+  'printer.edit': z.object({ ...edited, ...printerFields }),
+  'printer.retire': z.object(edited),
+  'printer.black': z.object({ id: idSchema, holds: z.enum(['photo', 'matte']) }),
+  'printer.load': z.object({
+    printerId: idSchema,
+    feedId: idSchema,
+    stockId: idSchema.nullable(),
+    rollId: idSchema.nullable(),
+  }),
+  'upkeep.log': z.object({ printerId: idSchema, kind: z.enum(UPKEEP_KINDS), at: z.int().nullable(), note: noteSchema }),
+  'feed.save': z.object({ printerId: idSchema, id: idSchema.nullable(), revision: z.int().nullable(), facts: feedSchema }),
+  'queue.save': z.object({
+    printerId: idSchema,
+    id: idSchema.nullable(),
+    revision: z.int().nullable(),
+    name: nameSchema,
+    address: z.string().max(300),
+    language: z.string().max(120),
+    isDefault: z.boolean(),
+    shared: z.boolean(),
+    facts: queueFactsSchema,
+  }),
+  'preset.add': z.object({ name: nameSchema, draft: settingsSchema }),
+  'preset.draft': z.object({ ...edited, name: nameSchema, draft: settingsSchema }),
+  'preset.seal': z.object({ ...edited, why: noteSchema }),
+  'preset.retire': z.object(edited),
+  'preset.restore': z.object(edited),
+  'slip.add': z.object({ body: slipBodySchema.nullable() }),
+  'slip.save': z.object({ ...edited, body: slipBodySchema }),
+  'slip.state': z.object({ ...edited, state: z.enum(['open', 'waiting', 'withdrawn']) }),
+  'slip.copy': z.object({ id: idSchema }),
+  'slip.file': z.object({ id: idSchema, revision: z.int() }),
+  'job.cancel': z.object({ id: idSchema }),
+  'run.log': z.object({
+    slipId: idSchema,
+    revision: z.int(),
+    outcome: z.enum(['good', 'proof', 'spoiled']),
+    cause: z.enum(CAUSES).nullable(),
+    note: noteSchema,
+    /** how many prints this is about, each becomes a run of its own */
+    copies: z.int().min(1).max(500),
+    answers: z.array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) })).max(40),
+    /** only for a room that is filled afterwards; null is now */
+    at: z.int().nullable().default(null),
+  }),
+} as const satisfies Record<string, z.ZodType>
+
+export type ActionName = keyof typeof INPUTS
+export type ActionInput<N extends ActionName> = z.input<(typeof INPUTS)[N]>
+
+type Made = { readonly id: string }
+type Numbered = Made & { readonly number: number }
+type Saved = { readonly revision: number }
+
+/** What each write answers. */
+export type ActionOutput = {
+  'room.set-up': { readonly slipId: string }
+  'room.edit': Saved
+  'tariff.set': Made
+  'group.add': Made
+  'person.add': Numbered
+  'person.edit': Saved
+  'person.retire': Saved
+  'account.pay': Made
+  'paper.add': Numbered
+  'paper.edit': Saved
+  'paper.retire': Saved
+  'stock.add': Made
+  'stock.edit': Saved
+  'stock.buy': Made
+  'stock.count': Made
+  'roll.open': Numbered
+  'roll.move': Made
+  'size.add': Made
+  'size.edit': Saved
+  'size.retire': Saved
+  'printer.add': Numbered
+  'printer.edit': Saved
+  'printer.retire': Saved
+  'printer.black': Made
+  'printer.load': Made
+  'upkeep.log': Made
+  'feed.save': Made
+  'queue.save': Made
+  'preset.add': Numbered
+  'preset.draft': Saved
+  'preset.seal': { readonly versionId: string; readonly number: number; readonly seal: string }
+  'preset.retire': Saved
+  'preset.restore': Saved
+  'slip.add': Numbered
+  'slip.save': Saved
+  'slip.state': Saved
+  'slip.copy': Numbered
+  'slip.file': { readonly jobId: string }
+  'job.cancel': Made
+  'run.log': { readonly runIds: readonly string[]; readonly left: number }
+}
+
+function knownZone(zone: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone })
+    return true
+  } catch {
+    return false
+  }
+}

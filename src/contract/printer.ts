@@ -1,0 +1,101 @@
+import { z } from 'zod'
+import { type Feed, PRINTER_COLOURS, type QueueFacts, SURFACES } from '@/core/printer/facts'
+import { edgesSchema, lengthSchema, nameSchema } from './lengths'
+
+const keySchema = z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/, 'small letters, digits and hyphens')
+
+export const feedSchema = z
+  .object({
+    id: z.string().min(1).max(80),
+    name: nameSchema,
+    kind: z.enum(['stack', 'sheet', 'roll']),
+    sheetsAtATime: z.int().min(1).max(1000),
+    minWidth: lengthSchema,
+    maxWidth: lengthSchema,
+    minLength: lengthSchema,
+    maxLength: lengthSchema,
+    minThickness: lengthSchema,
+    maxThickness: lengthSchema,
+    extraLength: lengthSchema,
+    loading: z.array(z.string().max(400)).max(20).readonly(),
+  })
+  .readonly()
+  .superRefine((f, ctx) => {
+    const pair = (from: number, to: number, what: string, path: string) => {
+      if (from > to) ctx.addIssue({ code: 'custom', path: [path], message: `the smallest ${what} is above the largest` })
+    }
+    pair(f.minWidth, f.maxWidth, 'width', 'minWidth')
+    pair(f.minLength, f.maxLength, 'length', 'minLength')
+    pair(f.minThickness, f.maxThickness, 'thickness', 'minThickness')
+  }) satisfies z.ZodType<Feed, unknown>
+
+const borderlessSchema = z
+  .object({
+    overspray: edgesSchema,
+    widths: z.array(lengthSchema).max(40).readonly(),
+    mediaSettings: z.array(keySchema).max(80).readonly(),
+  })
+  .readonly()
+
+const queueFeedSchema = z
+  .object({
+    feedId: z.string().min(1).max(80),
+    margins: z
+      .array(z.object({ upToWidth: lengthSchema.nullable(), margins: edgesSchema }).readonly())
+      .min(1)
+      .max(12)
+      .refine((rows) => rows.at(-1)?.upToWidth === null, 'the last row of margins must hold for every width')
+      .readonly(),
+    borderless: borderlessSchema.nullable(),
+    driftAcross: lengthSchema,
+    driftAlong: lengthSchema,
+  })
+  .readonly()
+
+const rateSchema = z
+  .object({ minutesPerM2: z.number().min(0).max(10_000), mlPerM2: z.number().min(0).max(1000) })
+  .readonly()
+
+const limitSchema = z.number().min(0).max(400)
+
+const mediaSettingSchema = z
+  .object({
+    id: keySchema,
+    name: nameSchema,
+    group: z.string().max(80),
+    surfaces: z.array(z.enum(SURFACES)).max(10).readonly(),
+    blacks: z.array(z.enum(['photo', 'matte'])).min(1).max(2).readonly(),
+    inkLimit: z.object({ photo: limitSchema.optional(), matte: limitSchema.optional() }).readonly(),
+    longest: lengthSchema.nullable(),
+    rates: z.record(keySchema, rateSchema).readonly(),
+  })
+  .readonly()
+
+const dialogStepSchema = z
+  .object({
+    id: keySchema,
+    label: z.string().min(1).max(120),
+    option: z.string().max(80).nullable(),
+    set: z.string().max(200).nullable(),
+    after: z.array(keySchema).max(20).readonly(),
+    chooseAgain: z.boolean(),
+  })
+  .readonly()
+
+export const queueFactsSchema = z
+  .object({
+    feeds: z.array(queueFeedSchema).max(12).readonly(),
+    qualities: z
+      .array(
+        z.object({ id: keySchema, name: nameSchema, rank: z.int().min(1).max(20), ppi: z.int().min(60).max(2880) }).readonly(),
+      )
+      .max(12)
+      .readonly(),
+    mediaSettings: z.array(mediaSettingSchema).max(80).readonly(),
+    printerColours: z.array(z.enum(PRINTER_COLOURS)).min(1).readonly(),
+    topcoats: z.array(z.string().min(1).max(60)).max(10).readonly(),
+    twoWayBelowRank: z.int().min(1).max(21).nullable(),
+    nativePpi: z.int().min(60).max(2880),
+    dialog: z.array(dialogStepSchema).max(60).readonly(),
+  })
+  .readonly() satisfies z.ZodType<QueueFacts, unknown>

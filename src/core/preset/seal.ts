@@ -1,0 +1,54 @@
+import canonicalize from 'canonicalize'
+import type { Settings } from './settings'
+
+/** The schema number of what a seal covers: raised when a field joins it. */
+export const SEAL_SCHEMA = 1
+
+/** Crockford's base 32: no I, L, O, U, so that a seal can be read out. */
+const CROCKFORD = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
+
+/** What decides how ink lands, and nothing else: profiles, curves, edges and sizes are no part of it. */
+export function sealed(settings: Settings): Readonly<Record<string, unknown>> {
+  return {
+    schema: SEAL_SCHEMA,
+    queue: settings.queueId,
+    inkSet: settings.inkSet.normalize('NFC'),
+    feed: settings.feedId,
+    paper: settings.paperId,
+    mediaSetting: settings.mediaSettingId,
+    quality: settings.qualityId,
+    passes: settings.passes,
+    blackInk: settings.blackInk,
+    topcoat: settings.topcoat === null ? null : settings.topcoat.normalize('NFC'),
+    printerColour: settings.printerColour,
+    tint: settings.tint,
+  }
+}
+
+/** The canonical text of {@link sealed}: RFC 8785, stored beside the seal. */
+export function sealedText(settings: Settings): string {
+  const text = canonicalize(sealed(settings))
+  if (text === undefined) throw new Error('what a seal covers is always an object')
+  return text
+}
+
+/**
+ * The first letters of a hash: 5 bits each, most significant first.
+ * @param hash SHA-256 of {@link sealedText}. @example shortSeal(new Uint8Array([255, 255, 255, 255, 255]), 6) // 'ZZZZZZ'
+ */
+export function shortSeal(hash: Uint8Array, letters: 6 | 8): string {
+  let bits = 0
+  let held = 0
+  let out = ''
+  for (const byte of hash) {
+    held = (held << 8) | byte
+    bits += 8
+    while (bits >= 5 && out.length < letters) {
+      bits -= 5
+      out += CROCKFORD[(held >> bits) & 31]
+      held &= (1 << bits) - 1
+    }
+    if (out.length === letters) break
+  }
+  return out
+}

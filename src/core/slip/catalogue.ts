@@ -1,0 +1,84 @@
+import type { Tariff } from '@/core/charge/charge'
+import type { Um } from '@/core/length/length'
+import type { Currency, Minor } from '@/core/money/money'
+import type { Size } from '@/core/sizes/sizes'
+import type { PictureFacts, RoomFacts, SlipBody, SlipFacts, StockFacts, VersionFacts } from './facts'
+
+/** A form in which the room keeps a paper, with what is left of it. */
+export type StockOnShelf = {
+  readonly id: string
+  readonly paperId: string
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um
+  readonly length: Um
+  readonly pack: number
+  readonly price: Minor
+  /** sheets, or rolls not opened */
+  readonly count: number
+  /** opened rolls with what is left of each, um */
+  readonly rolls: readonly { readonly id: string; readonly number: number; readonly left: Um }[]
+}
+
+/** Everything that slips are filled from: what the room knows, at one moment. */
+export type Catalogue = {
+  readonly versions: readonly VersionFacts[]
+  readonly sizes: readonly Size[]
+  readonly stocks: readonly StockOnShelf[]
+  readonly tariff: Tariff
+  readonly room: RoomFacts
+  readonly currency: Currency
+}
+
+/** A sheet on the shelf is the slip's size within 0.5 mm. */
+const SAME = 500
+
+/** The stock that a slip takes its paper from, or null when the room keeps none in that form. */
+export function stockFor(
+  catalogue: Pick<Catalogue, 'stocks'>,
+  paperId: string,
+  form: { readonly kind: 'sheet'; readonly short: Um; readonly long: Um } | { readonly kind: 'roll'; readonly width: Um },
+): StockOnShelf | null {
+  return (
+    catalogue.stocks.find(
+      (s) =>
+        s.paperId === paperId &&
+        s.kind === form.kind &&
+        (form.kind === 'roll'
+          ? Math.abs(s.width - form.width) <= SAME
+          : Math.abs(s.width - form.short) <= SAME && Math.abs(s.length - form.long) <= SAME),
+    ) ?? null
+  )
+}
+
+/** Puts together what a slip's outcome depends on. Ids that point to nothing become null: the checks say so. */
+export function factsFrom(catalogue: Catalogue, body: SlipBody, picture: PictureFacts | null): SlipFacts {
+  const version = catalogue.versions.find((v) => v.id === body.versionId) ?? null
+  const sheet = body.sheet
+  const size = sheet?.kind === 'size' ? (catalogue.sizes.find((s) => s.id === sheet.sizeId) ?? null) : null
+  const stock =
+    version && sheet
+      ? sheet.kind === 'cut'
+        ? stockFor(catalogue, version.paper.id, { kind: 'roll', width: sheet.width })
+        : size && stockFor(catalogue, version.paper.id, { kind: 'sheet', short: size.short, long: size.long })
+      : null
+  return {
+    body,
+    picture,
+    version,
+    size,
+    stock: stock ? stockFacts(stock) : null,
+    tariff: catalogue.tariff,
+    room: catalogue.room,
+  }
+}
+
+/** The fullest opened roll counts: prints come from one roll. */
+function stockFacts(stock: StockOnShelf): StockFacts {
+  return stock.kind === 'sheet'
+    ? { id: stock.id, price: { kind: 'sheet', pack: stock.pack, price: stock.price }, left: stock.count }
+    : {
+        id: stock.id,
+        price: { kind: 'roll', lengthUm: stock.length, price: stock.price },
+        left: Math.max(0, ...stock.rolls.map((r) => r.left)),
+      }
+}

@@ -1,0 +1,75 @@
+import { absurd } from '@/core/result/result'
+
+/** What the door and the handlers answer when they cannot do what was asked: data, put into words here. */
+export type Problem =
+  | { readonly code: 'not_allowed'; readonly role: string; readonly needs: string }
+  | { readonly code: 'input'; readonly issues: readonly { readonly path: string; readonly message: string }[] }
+  | { readonly code: 'not_found'; readonly what: string }
+  | { readonly code: 'stale'; readonly what: string; readonly yours: number; readonly now: number; readonly current: unknown }
+  | { readonly code: 'in_use'; readonly what: string; readonly where: readonly string[] }
+  | { readonly code: 'name_taken'; readonly what: string; readonly name: string }
+  | { readonly code: 'file_empty'; readonly name: string }
+  | { readonly code: 'file_too_large'; readonly name: string; readonly limitMb: number }
+  | { readonly code: 'file_not_a_picture'; readonly name: string; readonly begins: string }
+  | { readonly code: 'file_renamed'; readonly name: string; readonly is: string }
+  | { readonly code: 'file_broken'; readonly name: string; readonly format: string }
+  | { readonly code: 'file_too_many_pixels'; readonly name: string; readonly megapixels: number; readonly limit: number }
+  | { readonly code: 'file_separated'; readonly name: string }
+  | { readonly code: 'file_upload_cut'; readonly name: string; readonly got: number; readonly expected: number }
+  | { readonly code: 'stops_unanswered'; readonly checks: readonly string[] }
+  | { readonly code: 'slip_incomplete'; readonly missing: string }
+  | { readonly code: 'slip_done'; readonly number: number }
+  | { readonly code: 'nothing_left'; readonly what: string; readonly left: string; readonly needed: string }
+  | { readonly code: 'render_failed'; readonly why: string }
+  | { readonly code: 'room_exists'; readonly name: string }
+  | { readonly code: 'unreachable' }
+
+/** One sentence that says what is wrong, with the value, and what to do. */
+export function sayProblem(p: Problem): string {
+  switch (p.code) {
+    case 'not_allowed':
+      return `This needs a ${p.needs}; you are signed in as a ${p.role}.`
+    case 'input':
+      return p.issues.map((i) => (i.path ? `${i.path}: ${i.message}` : i.message)).join('. ')
+    case 'not_found':
+      return `${p.what} is not in this room any more. Reload the page to see what is.`
+    case 'stale':
+      return `${p.what} was changed elsewhere meanwhile. Nothing was overwritten: compare, then keep yours or take theirs.`
+    case 'in_use':
+      return `${p.what} is in use by ${p.where.join(', ')}. It can be retired instead: it stays readable and is no longer offered.`
+    case 'name_taken':
+      return `There is already ${p.what} called “${p.name}”. Choose another name.`
+    case 'file_empty':
+      return `${p.name} is empty (0 bytes). Copy it again from where it came.`
+    case 'file_too_large':
+      return `${p.name} is larger than ${p.limitMb} MB. Save it as a JPEG, or make it smaller.`
+    case 'file_not_a_picture':
+      return `${p.name} is not a JPEG, PNG or TIFF picture: it begins with ${p.begins}.`
+    case 'file_renamed':
+      return `${p.name} is really ${p.is}, which is not a picture that can be printed here. Save it as JPEG, PNG or TIFF.`
+    case 'file_broken':
+      return `${p.name} begins as a ${p.format} but cannot be read to its end. Ask for the file again.`
+    case 'file_too_many_pixels':
+      return `${p.name} has ${p.megapixels} megapixels; at most ${p.limit} are taken.`
+    case 'file_separated':
+      return `${p.name} is separated into cyan, magenta, yellow and black. Printers here want RGB or grey: save it so.`
+    case 'file_upload_cut':
+      return `Only ${p.got} of ${p.expected} bytes of ${p.name} arrived. Send it again.`
+    case 'stops_unanswered':
+      return `This cannot be logged as good before each stop is answered with a reason: ${p.checks.join(', ')}.`
+    case 'slip_incomplete':
+      return `The slip has no ${p.missing} yet.`
+    case 'slip_done':
+      return `Slip ${p.number} is done and no longer changes. Copy it to print again.`
+    case 'nothing_left':
+      return `${p.what} has ${p.left} left, this takes ${p.needed}.`
+    case 'render_failed':
+      return `The file could not be made: ${p.why}`
+    case 'room_exists':
+      return `This room is already set up as ${p.name}.`
+    case 'unreachable':
+      return 'Libreta does not answer. What you typed is kept here; try again in a moment.'
+    default:
+      return absurd(p)
+  }
+}

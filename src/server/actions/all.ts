@@ -1,0 +1,57 @@
+import type { z } from 'zod'
+import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
+import type { Action } from '@/server/door/door'
+import { addPaper, addStock, buyStock, countStock, editPaper, editStock, moveRoll, openRoll, retirePaper } from './papers'
+import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
+import { addPreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
+import { addPrinter, editPrinter, logUpkeep, retirePrinter, saveFeed, saveQueue, setBlack, setLoad } from './printers'
+import { editRoom, setTariff, setUp } from './room'
+import { logRun } from './runs'
+import { addSize, editSize, retireSize } from './sizes'
+import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
+
+/** Every write of the program by its name: the contract's names, none missing, none more. */
+export const ACTIONS: {
+  readonly [N in ActionName]: Action<(typeof INPUTS)[N] & z.ZodType, undefined, ActionOutput[N]>
+} = {
+  'room.set-up': setUp,
+  'room.edit': editRoom,
+  'tariff.set': setTariff,
+  'group.add': addGroup,
+  'person.add': addPerson,
+  'person.edit': editPerson,
+  'person.retire': retirePerson,
+  'account.pay': pay,
+  'paper.add': addPaper,
+  'paper.edit': editPaper,
+  'paper.retire': retirePaper,
+  'stock.add': addStock,
+  'stock.edit': editStock,
+  'stock.buy': buyStock,
+  'stock.count': countStock,
+  'roll.open': openRoll,
+  'roll.move': moveRoll,
+  'size.add': addSize,
+  'size.edit': editSize,
+  'size.retire': retireSize,
+  'printer.add': addPrinter,
+  'printer.edit': editPrinter,
+  'printer.retire': retirePrinter,
+  'printer.black': setBlack,
+  'printer.load': setLoad,
+  'upkeep.log': logUpkeep,
+  'feed.save': saveFeed,
+  'queue.save': saveQueue,
+  'preset.add': addPreset,
+  'preset.draft': draftPreset,
+  'preset.seal': sealPreset,
+  'preset.retire': retirePreset,
+  'preset.restore': restorePreset,
+  'slip.add': addSlip,
+  'slip.save': saveSlip,
+  'slip.state': moveSlip,
+  'slip.copy': copySlip,
+  'slip.file': fileSlip,
+  'job.cancel': stopJob,
+  'run.log': logRun,
+}

@@ -1,0 +1,157 @@
+import { and, eq, isNull } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { bad, ok } from '@/core/result/result'
+import { writeLength } from '@/core/length/write'
+import type { Db } from '@/server/db/open'
+import { newId } from '@/server/db/ids'
+import { loads, papers, printers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { listPresets } from '@/server/stores/presets'
+import { rollLeft, stockCount } from '@/server/stores/papers'
+import { nextNumber, revised } from './rows'
+
+export const addPaper = action({
+  name: 'paper.add',
+  role: 'keeper',
+  input: INPUTS['paper.add'],
+  commit({ thickness, ...values }, { db }) {
+    const id = newId()
+    const number = nextNumber(db, papers)
+    db.insert(papers)
+      .values({ id, number, thicknessUm: thickness, ...values })
+      .run()
+    return ok({ value: { id, number }, subject: id })
+  },
+})
+
+export const editPaper = action({
+  name: 'paper.edit',
+  role: 'keeper',
+  input: INPUTS['paper.edit'],
+  commit: ({ id, revision, thickness, ...values }, { db }) =>
+    revised(db, papers, 'This paper', { id, revision }, { thicknessUm: thickness, ...values }),
+})
+
+/** Where a paper is in use: presets that print on it, printers that hold it. */
+function usesOfPaper(db: Db, paperId: string): readonly string[] {
+  const named = listPresets(db)
+    .filter((p) => !p.retired && (p.versions[0]?.settings.paperId === paperId || p.draft?.paperId === paperId))
+    .map((p) => `preset ${p.name}`)
+  const held = db
+    .select({ nickname: printers.nickname })
+    .from(loads)
+    .innerJoin(stocks, eq(stocks.id, loads.stockId))
+    .innerJoin(printers, eq(printers.id, loads.printerId))
+    .where(eq(stocks.paperId, paperId))
+    .all()
+    .map((p) => `printer ${p.nickname}`)
+  return [...named, ...held]
+}
+
+export const retirePaper = action({
+  name: 'paper.retire',
+  role: 'keeper',
+  input: INPUTS['paper.retire'],
+  commit(input, { db, now }) {
+    const where = usesOfPaper(db, input.id)
+    return where.length > 0
+      ? bad({ code: 'in_use', what: 'This paper', where })
+      : revised(db, papers, 'This paper', input, { retiredAt: now })
+  },
+})
+
+export const addStock = action({
+  name: 'stock.add',
+  role: 'keeper',
+  input: INPUTS['stock.add'],
+  commit({ width, length, count, ...values }, { db, actor, now }) {
+    const [widthUm, lengthUm] =
+      values.kind === 'sheet' ? [Math.min(width, length), Math.max(width, length)] : [width, length]
+    const same = db
+      .select({ id: stocks.id })
+      .from(stocks)
+      .where(and(eq(stocks.paperId, values.paperId), eq(stocks.kind, values.kind), eq(stocks.widthUm, widthUm), eq(stocks.lengthUm, lengthUm)))
+      .get()
+    if (same) return bad({ code: 'name_taken', what: 'a stock of this paper', name: `${writeLength(width, 'mm')} × ${writeLength(length, 'mm')}` })
+    const id = newId()
+    db.insert(stocks).values({ id, widthUm, lengthUm, ...values }).run()
+    db.insert(stockMoves).values({ id: newId(), stockId: id, at: now, delta: count, kind: 'counted', byId: actor.id }).run()
+    return ok({ value: { id }, subject: id })
+  },
+})
+
+export const editStock = action({
+  name: 'stock.edit',
+  role: 'keeper',
+  input: INPUTS['stock.edit'],
+  commit: ({ id, revision, ...values }, { db }) => revised(db, stocks, 'This stock', { id, revision }, values),
+})
+
+export const buyStock = action({
+  name: 'stock.buy',
+  role: 'helper',
+  input: INPUTS['stock.buy'],
+  commit({ id, delta }, { db, actor, now }) {
+    if (!db.select().from(stocks).where(eq(stocks.id, id)).get()) return bad({ code: 'not_found', what: 'This stock' })
+    const move = newId()
+    db.insert(stockMoves).values({ id: move, stockId: id, at: now, delta, kind: 'bought', byId: actor.id }).run()
+    return ok({ value: { id: move }, subject: id, data: { delta } })
+  },
+})
+
+/** A count by hand becomes a move by the difference: history stays. */
+export const countStock = action({
+  name: 'stock.count',
+  role: 'helper',
+  input: INPUTS['stock.count'],
+  commit({ id, counted }, { db, actor, now }) {
+    if (!db.select().from(stocks).where(eq(stocks.id, id)).get()) return bad({ code: 'not_found', what: 'This stock' })
+    const delta = counted - stockCount(db, id)
+    const move = newId()
+    db.insert(stockMoves).values({ id: move, stockId: id, at: now, delta, kind: 'counted', byId: actor.id }).run()
+    return ok({ value: { id: move }, subject: id, data: { counted, delta } })
+  },
+})
+
+/** Takes a new roll off the shelf: its ledger begins with its full length. */
+export const openRoll = action({
+  name: 'roll.open',
+  role: 'helper',
+  input: INPUTS['roll.open'],
+  commit({ stockId }, { db, actor, now }) {
+    const stock = db
+      .select()
+      .from(stocks)
+      .where(and(eq(stocks.id, stockId), isNull(stocks.retiredAt)))
+      .get()
+    if (!stock || stock.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll stock' })
+    const count = stockCount(db, stockId)
+    if (count < 1) return bad({ code: 'nothing_left', what: 'This roll stock', left: 'no unopened roll', needed: 'one' })
+    const id = newId()
+    const number = nextNumber(db, rolls)
+    db.insert(rolls).values({ id, number, stockId }).run()
+    db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: -1, kind: 'opened', byId: actor.id }).run()
+    db.insert(rollMoves)
+      .values({ id: newId(), rollId: id, at: now, kind: 'loaded', deltaUm: stock.lengthUm, byId: actor.id })
+      .run()
+    return ok({ value: { id, number }, subject: id })
+  },
+})
+
+/** A line in a roll's ledger. A correction may go either way; trimming and cutting only take. */
+export const moveRoll = action({
+  name: 'roll.move',
+  role: 'helper',
+  input: INPUTS['roll.move'],
+  commit({ id, kind, delta, note }, { db, actor, now }) {
+    if (!db.select().from(rolls).where(eq(rolls.id, id)).get()) return bad({ code: 'not_found', what: 'This roll' })
+    const change = kind === 'corrected' ? delta : -Math.abs(delta)
+    const left = rollLeft(db, id)
+    if (left + change < 0)
+      return bad({ code: 'nothing_left', what: 'The roll', left: writeLength(left, 'mm'), needed: `${Math.round(-change / 1000)} mm` })
+    const move = newId()
+    db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
+    return ok({ value: { id: move }, subject: id, data: { kind, delta: change } })
+  },
+})
+

@@ -1,0 +1,74 @@
+import { fromMm, um } from '@/core/length/length'
+import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
+import type { Settings } from '@/core/preset/settings'
+import { edges } from '@/core/sheet/sheet'
+
+/** A cautious sheet feed to start with; the keeper corrects it on the printer's page. */
+export const plainFeed = (id: string): Feed => ({
+  id,
+  name: 'sheet stack',
+  kind: 'stack',
+  sheetsAtATime: 20,
+  minWidth: fromMm(89),
+  maxWidth: fromMm(330),
+  minLength: fromMm(127),
+  maxLength: fromMm(914),
+  minThickness: um(80),
+  maxThickness: um(300),
+  extraLength: um(0),
+  loading: ['Fan the sheets, printed side towards you.', 'Push them to the right-hand guide.'],
+})
+
+/** What can safely be said of a queue that nobody measured yet: margins of 5 mm, 20 mm at the trail edge. */
+export const plainQueue = (feedId: string): QueueFacts => ({
+  feeds: [
+    {
+      feedId,
+      margins: [{ upToWidth: null, margins: edges(5000, 5000, 5000, 20_000) }],
+      borderless: null,
+      driftAcross: um(1000),
+      driftAlong: um(1000),
+    },
+  ],
+  qualities: [
+    { id: 'draft', name: 'Draft', rank: 1, ppi: 300 },
+    { id: 'photo', name: 'Photo', rank: 2, ppi: 300 },
+  ],
+  mediaSettings: [
+    {
+      id: 'photo',
+      name: 'Photo paper',
+      group: 'all',
+      surfaces: ['gloss', 'lustre', 'matte', 'cotton', 'plain'],
+      blacks: ['photo', 'matte'],
+      inkLimit: {},
+      longest: null,
+      rates: { draft: { minutesPerM2: 12, mlPerM2: 8 }, photo: { minutesPerM2: 30, mlPerM2: 11 } },
+    },
+  ],
+  printerColours: ['off', 'own'],
+  topcoats: [],
+  twoWayBelowRank: 2,
+  nativePpi: 300,
+  dialog: [],
+})
+
+/** The first preset of a room: the file as it is, the printer's own colour, matte black only on matte surfaces. */
+export const firstDraft = (queueId: string, feedId: string, paperId: string, surface: Surface): Settings => ({
+  queueId,
+  inkSet: 'the inks it came with',
+  feedId,
+  paperId,
+  mediaSettingId: 'photo',
+  qualityId: 'photo',
+  passes: 'one-way',
+  blackInk: surface === 'matte' || surface === 'cotton' ? 'matte' : 'photo',
+  topcoat: null,
+  printerColour: 'own',
+  tint: null,
+  fileColour: { kind: 'untouched' },
+  bits: 8,
+  mirror: false,
+  edgeAllowed: 'either',
+  own: {},
+})

@@ -1,0 +1,103 @@
+import { createHash } from 'node:crypto'
+import { and, desc, eq, ne } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { settingsSchema } from '@/contract/preset'
+import { sealedText, shortSeal } from '@/core/preset/seal'
+import type { Settings } from '@/core/preset/settings'
+import { bad, ok } from '@/core/result/result'
+import type { Db } from '@/server/db/open'
+import { newId } from '@/server/db/ids'
+import { presets, presetVersions } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { nextNumber, revise, revised } from './rows'
+
+type Sealing = { readonly byId: string; readonly at: number; readonly why: string }
+
+/** Writes the next version of a preset: its settings, the canonical bytes and the seal, for ever. */
+export function sealVersion(
+  db: Db,
+  presetId: string,
+  settings: Settings,
+  by: Sealing,
+): { readonly id: string; readonly number: number; readonly seal: string } {
+  const canonical = sealedText(settings)
+  const hash = createHash('sha256').update(canonical).digest()
+  const sealHash = hash.toString('hex')
+  const last = db
+    .select({ number: presetVersions.number })
+    .from(presetVersions)
+    .where(eq(presetVersions.presetId, presetId))
+    .orderBy(desc(presetVersions.number))
+    .get()
+  const short = shortSeal(hash, 6)
+  const taken = db
+    .select({ id: presetVersions.id })
+    .from(presetVersions)
+    .where(and(eq(presetVersions.seal, short), ne(presetVersions.sealHash, sealHash)))
+    .get()
+  const row = {
+    id: newId(),
+    presetId,
+    number: (last?.number ?? 0) + 1,
+    settings,
+    canonical,
+    sealHash,
+    seal: taken ? shortSeal(hash, 8) : short, // two different seals never look alike
+    ...by,
+  }
+  db.insert(presetVersions).values(row).run()
+  return row
+}
+
+export const addPreset = action({
+  name: 'preset.add',
+  role: 'keeper',
+  input: INPUTS['preset.add'],
+  commit({ name, draft }, { db }) {
+    const id = newId()
+    const number = nextNumber(db, presets)
+    db.insert(presets).values({ id, number, name, draft }).run()
+    return ok({ value: { id, number }, subject: id })
+  },
+})
+
+export const draftPreset = action({
+  name: 'preset.draft',
+  role: 'keeper',
+  input: INPUTS['preset.draft'],
+  commit: (input, { db }) => revised(db, presets, 'This preset', input, { name: input.name, draft: input.draft }),
+})
+
+/** Makes the draft the next version. */
+export const sealPreset = action({
+  name: 'preset.seal',
+  role: 'keeper',
+  input: INPUTS['preset.seal'],
+  commit({ id, revision, why }, { db, actor, now }) {
+    const row = db.select().from(presets).where(eq(presets.id, id)).get()
+    if (!row) return bad({ code: 'not_found', what: 'This preset' })
+    if (row.draft === null) return bad({ code: 'not_found', what: 'A draft of this preset' })
+    const saved = revise(db, presets, 'This preset', id, revision, { draft: null })
+    if (!saved.ok) return saved
+    const version = sealVersion(db, id, settingsSchema.parse(row.draft), { byId: actor.id, at: now, why })
+    return ok({
+      value: { versionId: version.id, number: version.number, seal: version.seal },
+      subject: id,
+      data: { version: version.number, seal: version.seal },
+    })
+  },
+})
+
+export const retirePreset = action({
+  name: 'preset.retire',
+  role: 'keeper',
+  input: INPUTS['preset.retire'],
+  commit: (input, { db, now }) => revised(db, presets, 'This preset', input, { retiredAt: now }),
+})
+
+export const restorePreset = action({
+  name: 'preset.restore',
+  role: 'keeper',
+  input: INPUTS['preset.restore'],
+  commit: (input, { db }) => revised(db, presets, 'This preset', input, { retiredAt: null }),
+})

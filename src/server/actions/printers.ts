@@ -1,0 +1,154 @@
+import { and, eq, sql } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { bad, ok } from '@/core/result/result'
+import { newId } from '@/server/db/ids'
+import { feeds, loads, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { listPresets } from '@/server/stores/presets'
+import { listPrinters } from '@/server/stores/printers'
+import { plainFeed, plainQueue } from './plain'
+import { nextNumber, revise, revised } from './rows'
+
+export const addPrinter = action({
+  name: 'printer.add',
+  role: 'keeper',
+  input: INPUTS['printer.add'],
+  commit({ carriage, ...values }, { db }) {
+    const id = newId()
+    const number = nextNumber(db, printers)
+    db.insert(printers)
+      .values({ id, number, carriageUm: carriage, ...values })
+      .run()
+    const feedId = newId()
+    db.insert(feeds).values({ id: feedId, printerId: id, position: 1, facts: plainFeed(feedId) }).run()
+    db.insert(queues)
+      .values({ id: newId(), printerId: id, name: `${values.nickname}, first queue`, isDefault: true, facts: plainQueue(feedId) })
+      .run()
+    return ok({ value: { id, number }, subject: id })
+  },
+})
+
+export const editPrinter = action({
+  name: 'printer.edit',
+  role: 'keeper',
+  input: INPUTS['printer.edit'],
+  commit: ({ id, revision, carriage, ...values }, { db }) =>
+    revised(db, printers, 'This printer', { id, revision }, { carriageUm: carriage, ...values }),
+})
+
+export const retirePrinter = action({
+  name: 'printer.retire',
+  role: 'keeper',
+  input: INPUTS['printer.retire'],
+  commit(input, { db, now }) {
+    const own = new Set(
+      listPrinters(db)
+        .find((p) => p.id === input.id)
+        ?.queues.map((q) => q.id),
+    )
+    const where = listPresets(db)
+      .filter((p) => !p.retired && own.has((p.draft ?? p.versions[0]?.settings)?.queueId ?? ''))
+      .map((p) => `preset ${p.name}`)
+    return where.length > 0
+      ? bad({ code: 'in_use', what: 'This printer', where })
+      : revised(db, printers, 'This printer', input, { retiredAt: now })
+  },
+})
+
+export const setBlack = action({
+  name: 'printer.black',
+  role: 'helper',
+  input: INPUTS['printer.black'],
+  commit({ id, holds }, { db }) {
+    const changed = db
+      .update(printers)
+      .set({ holdsBlack: holds, revision: sql`${printers.revision} + 1` })
+      .where(eq(printers.id, id))
+      .run()
+    return changed.changes > 0 ? ok({ value: { id }, subject: id, data: { holds } }) : bad({ code: 'not_found', what: 'This printer' })
+  },
+})
+
+/** What somebody put into a feed; nothing at all empties it. */
+export const setLoad = action({
+  name: 'printer.load',
+  role: 'helper',
+  input: INPUTS['printer.load'],
+  commit({ printerId, feedId, stockId, rollId }, { db, actor, now }) {
+    const feed = db
+      .select()
+      .from(feeds)
+      .where(and(eq(feeds.id, feedId), eq(feeds.printerId, printerId)))
+      .get()
+    if (!feed) return bad({ code: 'not_found', what: 'This feed' })
+    const stock = stockId ? db.select().from(stocks).where(eq(stocks.id, stockId)).get() : null
+    if (stockId && !stock) return bad({ code: 'not_found', what: 'This stock' })
+    if (stock?.kind === 'roll') {
+      const roll = rollId ? db.select().from(rolls).where(eq(rolls.id, rollId)).get() : null
+      if (roll?.stockId !== stockId) return bad({ code: 'not_found', what: 'This roll' })
+      const elsewhere = db
+        .select({ feedId: loads.feedId, nickname: printers.nickname })
+        .from(loads)
+        .innerJoin(printers, eq(printers.id, loads.printerId))
+        .where(eq(loads.rollId, roll.id))
+        .get()
+      if (elsewhere && elsewhere.feedId !== feedId)
+        return bad({ code: 'in_use', what: `Roll ${roll.number}`, where: [`printer ${elsewhere.nickname}`] })
+    }
+    const row = { printerId, feedId, stockId, rollId: stock?.kind === 'roll' ? rollId : null, at: now, byId: actor.id }
+    db.insert(loads).values(row).onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row }).run()
+    return ok({ value: { id: feedId }, subject: printerId, data: { stockId, rollId } })
+  },
+})
+
+export const logUpkeep = action({
+  name: 'upkeep.log',
+  role: 'helper',
+  input: INPUTS['upkeep.log'],
+  commit({ printerId, kind, at, note }, { db, actor, now }) {
+    if (!db.select().from(printers).where(eq(printers.id, printerId)).get())
+      return bad({ code: 'not_found', what: 'This printer' })
+    const id = newId()
+    db.insert(upkeep)
+      .values({ id, printerId, kind, at: at ?? now, note, byId: actor.id })
+      .run()
+    return ok({ value: { id }, subject: printerId, data: { kind } })
+  },
+})
+
+export const saveFeed = action({
+  name: 'feed.save',
+  role: 'keeper',
+  input: INPUTS['feed.save'],
+  commit({ printerId, id, revision, facts }, { db }) {
+    if (id && revision !== null) {
+      const saved = revise(db, feeds, 'This feed', id, revision, { facts: { ...facts, id } })
+      return saved.ok ? ok({ value: { id }, subject: id }) : saved
+    }
+    const made = newId()
+    const position = db.select().from(feeds).where(eq(feeds.printerId, printerId)).all().length + 1
+    db.insert(feeds)
+      .values({ id: made, printerId, position, facts: { ...facts, id: made } })
+      .run()
+    return ok({ value: { id: made }, subject: made })
+  },
+})
+
+export const saveQueue = action({
+  name: 'queue.save',
+  role: 'keeper',
+  input: INPUTS['queue.save'],
+  commit({ printerId, id, revision, ...values }, { db }) {
+    if (values.isDefault) db.update(queues).set({ isDefault: false }).where(eq(queues.printerId, printerId)).run()
+    if (id && revision !== null) {
+      const saved = revise(db, queues, 'This queue', id, revision, values)
+      return saved.ok ? ok({ value: { id }, subject: id }) : saved
+    }
+    const made = newId()
+    db.insert(queues)
+      .values({ id: made, printerId, ...values })
+      .run()
+    return ok({ value: { id: made }, subject: made })
+  },
+})
+

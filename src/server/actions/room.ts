@@ -1,0 +1,131 @@
+import { eq } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { EMPTY_SLIP } from '@/contract/slip'
+import { bad, ok } from '@/core/result/result'
+import { newId } from '@/server/db/ids'
+import { papers, people, printers, room, slips, stockMoves, stocks, tariffs, queues, feeds, loads, presets } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { readRoom } from '@/server/stores/room'
+import { listSizes } from '@/server/stores/sizes'
+import { nextNumber } from './rows'
+import { firstDraft, plainFeed, plainQueue } from './plain'
+import { sealVersion } from './presets'
+
+const FIRST_TARIFF = { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }
+
+/** Opens an empty room: the room, its keeper, one printer, one paper, a first preset, and a slip to begin with. */
+export const setUp = action({
+  name: 'room.set-up',
+  role: 'keeper',
+  input: INPUTS['room.set-up'],
+  commit(input, { db, now }) {
+    const there = readRoom(db)
+    if (there) return bad({ code: 'room_exists', name: there.name })
+    const size = listSizes(db).find((s) => s.id === input.paper.sizeId)
+    if (!size) return bad({ code: 'not_found', what: `Size ${input.paper.sizeId}` })
+    db.insert(room)
+      .values({
+        id: 1,
+        name: input.name,
+        unit: input.unit,
+        currency: input.currency,
+        exponent: input.exponent,
+        timeZone: input.timeZone,
+        demo: input.demo,
+      })
+      .run()
+    const scale = 10 ** (input.exponent - 2)
+    const money = (cents: number): number => Math.round(cents * scale)
+    db.insert(tariffs)
+      .values({
+        id: newId(),
+        validFrom: 0,
+        paperPercent: FIRST_TARIFF.paperPercent,
+        inkPer100Ml: money(FIRST_TARIFF.inkPer100Ml),
+        roomShare: money(FIRST_TARIFF.roomShare),
+      })
+      .run()
+    const keeperId = newId()
+    db.insert(people).values({ id: keeperId, number: 1, name: input.keeper, role: 'keeper' }).run()
+    const slipId = newId()
+    const add = { id: slipId, number: 1, title: '', state: 'open' as const, createdAt: now, updatedAt: now }
+    if (input.demo) {
+      db.insert(slips).values({ ...add, body: EMPTY_SLIP }).run()
+      return ok({ value: { slipId }, subject: 'room' })
+    }
+    const printerId = newId()
+    const feedId = newId()
+    const queueId = newId()
+    const paperId = newId()
+    const stockId = newId()
+    db.insert(printers)
+      .values({
+        id: printerId,
+        number: 1,
+        nickname: input.printer.nickname,
+        makeModel: input.printer.makeModel,
+        carriageUm: 330_000,
+        inkSet: 'the inks it came with',
+        blackShared: false,
+        swapSeconds: 0,
+        swapMicrolitres: 0,
+      })
+      .run()
+    db.insert(feeds).values({ id: feedId, printerId, position: 1, facts: plainFeed(feedId) }).run()
+    db.insert(queues)
+      .values({ id: queueId, printerId, name: `${input.printer.nickname}, first queue`, isDefault: true, facts: plainQueue(feedId) })
+      .run()
+    db.insert(papers)
+      .values({ id: paperId, number: 1, maker: '', name: input.paper.name, surface: input.paper.surface, weight: 200, thicknessUm: 250 })
+      .run()
+    db.insert(stocks)
+      .values({ id: stockId, paperId, kind: 'sheet', widthUm: size.short, lengthUm: size.long, pack: 25, price: money(2500) })
+      .run()
+    db.insert(stockMoves)
+      .values({ id: newId(), stockId, at: now, delta: input.paper.count, kind: 'counted', byId: keeperId })
+      .run()
+    db.insert(loads).values({ printerId, feedId, stockId, at: now, byId: keeperId }).run()
+    const presetId = newId()
+    const draft = firstDraft(queueId, feedId, paperId, input.paper.surface)
+    db.insert(presets)
+      .values({ id: presetId, number: nextNumber(db, presets), name: `${input.printer.nickname}, ${input.paper.name}`, draft: null })
+      .run()
+    const version = sealVersion(db, presetId, draft, { byId: keeperId, at: now, why: 'the room’s first preset' })
+    const body = { ...EMPTY_SLIP, versionId: version.id, sheet: { kind: 'size' as const, sizeId: size.id } }
+    db.insert(slips).values({ ...add, versionId: version.id, body }).run()
+    return ok({ value: { slipId }, subject: 'room' })
+  },
+})
+
+export const editRoom = action({
+  name: 'room.edit',
+  role: 'keeper',
+  input: INPUTS['room.edit'],
+  commit({ revision, ...values }, { db }) {
+    const current = readRoom(db)
+    if (!current) return bad({ code: 'not_found', what: 'The room' })
+    if (current.revision !== revision)
+      return bad({ code: 'stale', what: 'The room', yours: revision, now: current.revision, current })
+    if (values.stopPpi > values.lookPpi)
+      return bad({ code: 'input', issues: [{ path: 'stopPpi', message: `stop below ${values.stopPpi} ppi would never be reached before look below ${values.lookPpi}` }] })
+    db.update(room)
+      .set({ ...values, revision: revision + 1 })
+      .where(eq(room.id, 1))
+      .run()
+    return ok({ value: { revision: revision + 1 }, subject: 'room' })
+  },
+})
+
+export const setTariff = action({
+  name: 'tariff.set',
+  role: 'keeper',
+  input: INPUTS['tariff.set'],
+  commit({ validFrom, ...rates }, { db, now }) {
+    const id = newId()
+    db.insert(tariffs)
+      .values({ id, validFrom: validFrom ?? now, ...rates })
+      .run()
+    return ok({ value: { id }, subject: id })
+  },
+})
+

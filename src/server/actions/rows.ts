@@ -1,0 +1,49 @@
+import { eq, sql } from 'drizzle-orm'
+import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core'
+import type { Problem } from '@/core/words/problems'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { Db } from '@/server/db/open'
+
+type Revised = SQLiteTable & { readonly id: SQLiteColumn; readonly revision: SQLiteColumn }
+
+/** The next number for people: one more than the largest so far, within the commit's transaction. */
+export function nextNumber(db: Db, table: SQLiteTable & { readonly number: SQLiteColumn }): number {
+  const row = db.select({ n: sql<number>`coalesce(max(${table.number}), 0)` }).from(table).get()
+  return (row?.n ?? 0) + 1
+}
+
+/**
+ * Changes a row only if nobody did meanwhile. Otherwise the current row comes back with the problem, so that the
+ * difference can be shown, and nothing is written.
+ */
+export function revise(
+  db: Db,
+  table: Revised,
+  what: string,
+  id: string,
+  seen: number,
+  values: Readonly<Record<string, unknown>>,
+): Result<{ readonly revision: number }, Problem> {
+  const current = db.select().from(table).where(eq(table.id, id)).get() as
+    | (Record<string, unknown> & { revision: number })
+    | undefined
+  if (!current) return bad({ code: 'not_found', what })
+  if (current.revision !== seen) return bad({ code: 'stale', what, yours: seen, now: current.revision, current })
+  db.update(table)
+    .set({ ...values, revision: seen + 1 } as never)
+    .where(eq(table.id, id))
+    .run()
+  return ok({ revision: seen + 1 })
+}
+
+/** {@link revise} as the whole of a commit. */
+export function revised(
+  db: Db,
+  table: Revised,
+  what: string,
+  input: { readonly id: string; readonly revision: number },
+  values: Readonly<Record<string, unknown>>,
+) {
+  const result = revise(db, table, what, input.id, input.revision, values)
+  return result.ok ? ok({ value: result.value, subject: input.id }) : result
+}

@@ -1,0 +1,130 @@
+import { eq } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { EMPTY_SLIP } from '@/contract/slip'
+import type { SlipBody } from '@/core/slip/facts'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import type { Db } from '@/server/db/open'
+import { newId } from '@/server/db/ids'
+import { people, pictures, presetVersions, slips } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { cancelJob } from '@/server/jobs/queue'
+import { readPicture, readSlip } from '@/server/stores/slips'
+import { nextNumber, revised } from './rows'
+
+/** What of a body stands in columns, too: for lists and foreign keys. */
+const columns = (body: SlipBody) => ({
+  title: body.title,
+  memberId: body.memberId,
+  versionId: body.versionId,
+  pictureId: body.pictureId,
+  body,
+})
+
+/** Ids in a body must point somewhere: a sentence instead of a broken foreign key. */
+function pointsNowhere(db: Db, body: SlipBody): Problem | null {
+  const has = {
+    member: body.memberId === null || db.select().from(people).where(eq(people.id, body.memberId)).get(),
+    preset: body.versionId === null || db.select().from(presetVersions).where(eq(presetVersions.id, body.versionId)).get(),
+    picture: body.pictureId === null || db.select().from(pictures).where(eq(pictures.id, body.pictureId)).get(),
+  }
+  if (!has.member) return { code: 'not_found', what: 'This member' }
+  if (!has.preset) return { code: 'not_found', what: 'This preset version' }
+  return has.picture ? null : { code: 'not_found', what: 'This picture' }
+}
+
+function insert(db: Db, body: SlipBody, now: number): { id: string; number: number } {
+  const id = newId()
+  const number = nextNumber(db, slips)
+  db.insert(slips)
+    .values({ id, number, state: 'open', createdAt: now, updatedAt: now, ...columns(body) })
+    .run()
+  return { id, number }
+}
+
+export const addSlip = action({
+  name: 'slip.add',
+  role: 'helper',
+  input: INPUTS['slip.add'],
+  commit({ body }, { db, now }) {
+    const problem = body ? pointsNowhere(db, body) : null
+    if (problem) return bad(problem)
+    const made = insert(db, body ?? EMPTY_SLIP, now)
+    return ok({ value: made, subject: made.id })
+  },
+})
+
+/** A slip that may still change, or why not. */
+function changeable(db: Db, id: string): Result<{ readonly number: number }, Problem> {
+  const slip = readSlip(db, id)
+  if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+  return slip.state === 'done' ? bad({ code: 'slip_done', number: slip.number }) : ok(slip)
+}
+
+export const saveSlip = action({
+  name: 'slip.save',
+  role: 'helper',
+  input: INPUTS['slip.save'],
+  commit(input, { db, now }) {
+    const may = changeable(db, input.id)
+    if (!may.ok) return may
+    const problem = pointsNowhere(db, input.body)
+    return problem ? bad(problem) : revised(db, slips, 'This slip', input, { ...columns(input.body), updatedAt: now })
+  },
+})
+
+export const moveSlip = action({
+  name: 'slip.state',
+  role: 'helper',
+  input: INPUTS['slip.state'],
+  commit(input, { db, now }) {
+    const may = changeable(db, input.id)
+    return may.ok ? revised(db, slips, 'This slip', input, { state: input.state, updatedAt: now }) : may
+  },
+})
+
+/** A new slip like an old one; what belongs to one picture only (depth) and copies start anew. */
+export const copySlip = action({
+  name: 'slip.copy',
+  role: 'helper',
+  input: INPUTS['slip.copy'],
+  commit({ id }, { db, now }) {
+    const slip = readSlip(db, id)
+    if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+    const made = insert(db, { ...slip.body, copies: 1 }, now)
+    return ok({ value: made, subject: made.id, data: { from: slip.number } })
+  },
+})
+
+/** Asks for the print-ready file of a slip as it stands at this revision. */
+export const fileSlip = action({
+  name: 'slip.file',
+  role: 'helper',
+  input: INPUTS['slip.file'],
+  commit({ id, revision }, { db }) {
+    const slip = readSlip(db, id)
+    if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+    if (slip.revision !== revision)
+      return bad({ code: 'stale', what: 'This slip', yours: revision, now: slip.revision, current: slip.body })
+    if (!readPicture(db, slip.body.pictureId)) return bad({ code: 'slip_incomplete', missing: 'picture' })
+    if (!slip.body.versionId) return bad({ code: 'slip_incomplete', missing: 'preset' })
+    if (!slip.body.sheet) return bad({ code: 'slip_incomplete', missing: 'sheet' })
+    const jobId = newId()
+    return ok({
+      value: { jobId },
+      subject: id,
+      jobs: [{ id: jobId, kind: 'pdf', payload: { slipId: id, revision } }],
+    })
+  },
+})
+
+export const stopJob = action({
+  name: 'job.cancel',
+  role: 'helper',
+  input: INPUTS['job.cancel'],
+  commit({ id }, { db }) {
+    cancelJob(db, id)
+    return ok({ value: { id }, subject: id })
+  },
+})
+

@@ -1,0 +1,84 @@
+import type { z } from 'zod'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import type { Db } from '@/server/db/open'
+import { events } from '@/server/db/schema'
+import { enqueue, type JobSpec } from '@/server/jobs/queue'
+
+export type Role = 'keeper' | 'helper' | 'member'
+export type Actor = { readonly id: string; readonly name: string; readonly role: Role }
+
+const RANK: Readonly<Record<Role, number>> = { member: 0, helper: 1, keeper: 2 }
+
+/** What every write knows: the room, who acts, when, and where files are. */
+export type DoorContext = {
+  readonly db: Db
+  readonly actor: Actor
+  readonly now: number
+  readonly folder: string
+}
+
+/** What a commit says it did: its answer, its line of history, and the work that follows. */
+export type Done<O> = {
+  readonly value: O
+  readonly subject: string
+  readonly data?: unknown
+  readonly jobs?: readonly JobSpec[]
+}
+
+/**
+ * One kind of write. `prepare` may take its time and writes nothing to the database; `commit` is synchronous and runs
+ * in one BEGIN IMMEDIATE with its event; what follows is done by jobs.
+ */
+export type Action<I extends z.ZodType, P, O> = {
+  readonly name: string
+  readonly role: Role
+  readonly input: I
+  readonly prepare?: (input: z.output<I>, ctx: DoorContext) => Promise<Result<P, Problem>>
+  readonly commit: (input: z.output<I>, ctx: DoorContext, prepared: P) => Result<Done<O>, Problem>
+}
+
+/** Gives an action its types. `P` is void where there is nothing to prepare. */
+export const action = <I extends z.ZodType, O, P = undefined>(a: Action<I, P, O>): Action<I, P, O> => a
+
+class Refused extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.code)
+  }
+}
+
+/** Every write goes through here: role, input, prepare, commit with its event, jobs. */
+export async function through<I extends z.ZodType, P, O>(
+  a: Action<I, P, O>,
+  input: unknown,
+  ctx: DoorContext,
+): Promise<Result<O, Problem>> {
+  if (RANK[ctx.actor.role] < RANK[a.role]) return bad({ code: 'not_allowed', role: ctx.actor.role, needs: a.role })
+  const parsed = a.input.safeParse(input)
+  if (!parsed.success)
+    return bad({
+      code: 'input',
+      issues: parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
+    })
+  const prepared = a.prepare ? await a.prepare(parsed.data, ctx) : ok(undefined as P)
+  if (!prepared.ok) return prepared
+  try {
+    const write = ctx.db.$client.transaction(() => commit(a, parsed.data, ctx, prepared.value))
+    return ok(write.immediate())
+  } catch (error) {
+    if (error instanceof Refused) return bad(error.problem)
+    throw error
+  }
+}
+
+function commit<I extends z.ZodType, P, O>(a: Action<I, P, O>, input: z.output<I>, ctx: DoorContext, prepared: P): O {
+  const result = a.commit(input, ctx, prepared)
+  if (!result.ok) throw new Refused(result.problem) // rolls back whatever was begun
+  const { value, subject, data, jobs } = result.value
+  ctx.db
+    .insert(events)
+    .values({ at: ctx.now, actorId: ctx.actor.id, action: a.name, subject, data: data ?? {} })
+    .run()
+  for (const job of jobs ?? []) enqueue(ctx.db, job, ctx.now)
+  return value
+}

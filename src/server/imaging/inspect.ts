@@ -1,0 +1,107 @@
+import { open } from 'node:fs/promises'
+import sharp from 'sharp'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import { readIcc } from '@/formats/icc/read'
+
+/** Pixels that a picture may have: 400 megapixels decode in about 1.5 GB at worst. */
+export const MOST_PIXELS = 400_000_000
+
+export type Inspected = {
+  readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff'
+  readonly width: number
+  readonly height: number
+  readonly orientation: number
+  readonly grey: boolean
+  readonly bits: number
+  readonly profile: string | null
+  /** JPEG, longer edge 360 px, sRGB: for lists and docket */
+  readonly thumb: Uint8Array
+}
+
+type Magic = { readonly is: string; readonly mime: Inspected['mime'] | null; readonly test: (b: Buffer) => boolean }
+
+const starts = (...bytes: number[]) => (b: Buffer): boolean => bytes.every((v, i) => b[i] === v)
+const says = (at: number, word: string) => (b: Buffer): boolean => b.toString('latin1', at, at + word.length) === word
+
+const MAGIC: readonly Magic[] = [
+  { is: 'a JPEG', mime: 'image/jpeg', test: starts(0xff, 0xd8, 0xff) },
+  { is: 'a PNG', mime: 'image/png', test: starts(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a) },
+  { is: 'a TIFF', mime: 'image/tiff', test: (b) => starts(0x49, 0x49, 42, 0)(b) || starts(0x4d, 0x4d, 0, 42)(b) },
+  { is: 'a TIFF', mime: 'image/tiff', test: (b) => starts(0x49, 0x49, 43, 0)(b) || starts(0x4d, 0x4d, 0, 43)(b) },
+  { is: 'a PDF', mime: null, test: says(0, '%PDF') },
+  { is: 'a GIF', mime: null, test: says(0, 'GIF8') },
+  { is: 'a WebP picture', mime: null, test: says(8, 'WEBP') },
+  { is: 'a HEIF picture', mime: null, test: says(4, 'ftyp') },
+  { is: 'a ZIP archive or office document', mime: null, test: starts(0x50, 0x4b, 3, 4) },
+  { is: 'a program', mime: null, test: (b) => says(0, 'MZ')(b) || says(1, 'ELF')(b) },
+  { is: 'a web page', mime: null, test: (b) => /^\s*<(!doctype|html|svg|\?xml)/i.test(b.toString('latin1')) },
+]
+
+async function firstBytes(path: string): Promise<Buffer> {
+  const handle = await open(path, 'r')
+  try {
+    const buffer = Buffer.alloc(32)
+    const { bytesRead } = await handle.read(buffer, 0, 32, 0)
+    return buffer.subarray(0, bytesRead)
+  } finally {
+    await handle.close()
+  }
+}
+
+/** What the first bytes look like to a person: letters if they are letters, else hexadecimal. */
+function shown(head: Buffer): string {
+  const letters = head.toString('latin1', 0, 12)
+  return /^[\x20-\x7e]+$/.test(letters) ? `“${letters}”` : `the bytes ${head.subarray(0, 6).toString('hex')}`
+}
+
+/**
+ * Looks at a received file: what it is by its bytes, its pixels, bits, profile; decoded to its last row while the
+ * thumbnail is made, since a good header proves nothing.
+ */
+export async function inspect(path: string, name: string): Promise<Result<Inspected, Problem>> {
+  const head = await firstBytes(path)
+  if (head.length === 0) return bad({ code: 'file_empty', name })
+  const magic = MAGIC.find((m) => m.test(head))
+  if (!magic) return bad({ code: 'file_not_a_picture', name, begins: shown(head) })
+  if (!magic.mime) return bad({ code: 'file_renamed', name, is: magic.is })
+  const format = magic.is.replace(/^an? /, '')
+  try {
+    const meta = await sharp(path, { limitInputPixels: false }).metadata()
+    if (meta.width * meta.height > MOST_PIXELS) {
+      const megapixels = Math.round((meta.width * meta.height) / 1e6)
+      return bad({ code: 'file_too_many_pixels', name, megapixels, limit: MOST_PIXELS / 1e6 })
+    }
+    if (meta.space === 'cmyk') return bad({ code: 'file_separated', name })
+    const thumb = await preview(path, 360)
+    const orientation = meta.orientation ?? 1
+    const lies = orientation >= 5
+    const icc = meta.icc ? readIcc(meta.icc) : null
+    return ok({
+      mime: magic.mime,
+      width: lies ? meta.height : meta.width,
+      height: lies ? meta.width : meta.height,
+      orientation,
+      grey: meta.channels <= 2,
+      bits: meta.depth === 'ushort' ? 16 : 8,
+      profile: icc ? (icc.ok ? icc.value.description || 'a profile without a name' : 'a broken profile') : null,
+      thumb,
+    })
+  } catch {
+    return bad({ code: 'file_broken', name, format })
+  }
+}
+
+/**
+ * The picture upright in sRGB, its longer edge at most `edge` px, as JPEG: for screens only.
+ * @throws when the file cannot be read to its end.
+ */
+export async function preview(path: string, edge: number): Promise<Uint8Array> {
+  return sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
+    .autoOrient()
+    .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
+    .flatten({ background: '#ffffff' })
+    .toColourspace('srgb')
+    .jpeg({ quality: 84, optimiseCoding: false })
+    .toBuffer()
+}

@@ -1,0 +1,101 @@
+import { readFile } from 'node:fs/promises'
+import { eq } from 'drizzle-orm'
+import { tradeNumber } from '@/core/length/write'
+import { bad, ok, type Result } from '@/core/result/result'
+import { factsFrom } from '@/core/slip/catalogue'
+import { outcomeOf } from '@/core/slip/outcome'
+import type { Problem } from '@/core/words/problems'
+import { previewPicture } from '@/server/actions/pictures'
+import type { Db } from '@/server/db/open'
+import { profiles } from '@/server/db/schema'
+import { type DoorContext, through } from '@/server/door/door'
+import { filePath, keepBytes } from '@/server/files/files'
+import { preview } from '@/server/imaging/inspect'
+import { writePdf } from '@/server/render/pdf'
+import { type PictureSource, readyPicture } from '@/server/render/source'
+import { catalogue, type Picture, readPicture, readSlip } from '@/server/stores/slips'
+import type { Job } from './queue'
+
+/** Longer edge of previews: enough for a sheet drawing on a large screen. */
+const PREVIEW_EDGE = 1600
+
+export type Told = (part: number) => void
+
+/** The answer of a job, or the problem that a person reads. */
+export type JobResult = Result<unknown, Problem>
+
+/** Does one job. Told how far it is; whatever it throws puts it back in the queue. */
+export async function perform(job: Job, ctx: DoorContext, told: Told): Promise<JobResult> {
+  switch (job.kind) {
+    case 'preview':
+      return makePreview(job.payload.pictureId, ctx)
+    case 'pdf':
+      return makePdf(job.payload, ctx, told)
+    default:
+      throw new Error(`no handler for job ${JSON.stringify(job)}`)
+  }
+}
+
+async function makePreview(pictureId: string, ctx: DoorContext): Promise<JobResult> {
+  const picture = readPicture(ctx.db, pictureId)
+  if (!picture) return bad({ code: 'not_found', what: 'This picture' })
+  const bytes = await preview(filePath(ctx.folder, picture.sha), PREVIEW_EDGE)
+  const previewSha = await keepBytes(ctx.folder, bytes)
+  return through(previewPicture, { id: pictureId, previewSha }, ctx)
+}
+
+/** What the page of a slip is made of, or what is missing. */
+export async function sourceOf(db: Db, folder: string, picture: Picture, profileId: string | null, colour: { intent: 'perceptual' | 'relative' | 'saturation' | 'absolute'; blackPoint: boolean } | null): Promise<Result<PictureSource, Problem>> {
+  const row = profileId ? db.select().from(profiles).where(eq(profiles.id, profileId)).get() : null
+  if (profileId && !row) return bad({ code: 'not_found', what: 'The profile of this preset' })
+  return ok({
+    path: filePath(folder, picture.sha),
+    mime: picture.mime,
+    name: picture.name,
+    width: picture.width,
+    height: picture.height,
+    orientation: picture.orientation,
+    grey: picture.grey,
+    bits: picture.bits,
+    convertTo: row && colour ? { profile: await readFile(filePath(folder, row.sha)), name: row.name, ...colour } : null,
+  })
+}
+
+async function makePdf(
+  payload: { readonly slipId: string; readonly revision: number },
+  { db, folder, now }: DoorContext,
+  told: Told,
+): Promise<JobResult> {
+  const slip = readSlip(db, payload.slipId)
+  const picture = slip && readPicture(db, slip.body.pictureId)
+  if (!slip || !picture) return bad({ code: 'not_found', what: 'This slip' })
+  const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
+  const { print } = outcomeOf(facts)
+  if (!print || !facts.version) return bad({ code: 'slip_incomplete', missing: 'sheet' })
+  const colour = facts.version.settings.fileColour
+  const source = await sourceOf(
+    db,
+    folder,
+    picture,
+    colour.kind === 'profile' ? colour.profileId : null,
+    colour.kind === 'profile' ? { intent: colour.intent, blackPoint: colour.blackPoint } : null,
+  )
+  if (!source.ok) return source
+  told(0.1)
+  const ready = await readyPicture(source.value)
+  if (!ready.ok) return bad({ code: 'render_failed', why: ready.problem })
+  told(0.6)
+  const bytes = await writePdf(
+    print.page,
+    new Map([[picture.id, { ready: ready.value, size: { width: picture.width, height: picture.height } }]]),
+    {
+      title: slip.body.title || `Slip ${slip.number}`,
+      subject: `Slip ${slip.number}, ${facts.version.presetName}, version ${facts.version.number}, seal ${facts.version.seal}`,
+    },
+  )
+  told(0.95)
+  const { width, length } = print.page.sheet
+  const title = (slip.body.title || 'print').replace(/[^\p{L}\p{N} -]+/gu, '').trim().slice(0, 60)
+  const size = `${tradeNumber(width, 'mm')}x${tradeNumber(length, 'mm')} mm`
+  return ok({ sha: await keepBytes(folder, bytes), name: `slip ${slip.number} ${title} ${size}.pdf`, bytes: bytes.length })
+}

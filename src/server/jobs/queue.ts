@@ -1,0 +1,98 @@
+import { and, asc, eq, lt, or, sql } from 'drizzle-orm'
+import type { Problem } from '@/core/words/problems'
+import type { Db } from '@/server/db/open'
+import { newId } from '@/server/db/ids'
+import { jobs } from '@/server/db/schema'
+
+/** Long work, by kind. */
+export type JobSpec = { readonly id?: string } & (
+  | { readonly kind: 'preview'; readonly payload: { readonly pictureId: string } }
+  | { readonly kind: 'pdf'; readonly payload: { readonly slipId: string; readonly revision: number } }
+)
+export type Job = JobSpec & { readonly id: string; readonly attempts: number }
+
+/** A worker that says nothing for this long has died: the row is taken again. */
+export const LEASE_MS = 60_000
+/** Tries before a job is given up. */
+export const MOST_ATTEMPTS = 3
+
+export function enqueue(db: Db, spec: JobSpec, now: number): string {
+  const id = spec.id ?? newId()
+  db.insert(jobs).values({ id, kind: spec.kind, payload: spec.payload, state: 'queued', createdAt: now }).run()
+  return id
+}
+
+/** Takes the oldest waiting job, or one whose worker died, for {@link LEASE_MS}. */
+export function lease(db: Db, now: number): Job | null {
+  const take = db.$client.transaction((): Job | null => {
+    db.update(jobs)
+      .set({ state: 'failed', problem: { code: 'render_failed', why: 'it stopped three times without a word.' } })
+      .where(and(eq(jobs.state, 'running'), lt(jobs.leaseUntil, now), sql`${jobs.attempts} >= ${MOST_ATTEMPTS}`))
+      .run()
+    const row = db
+      .select()
+      .from(jobs)
+      .where(or(eq(jobs.state, 'queued'), and(eq(jobs.state, 'running'), lt(jobs.leaseUntil, now))))
+      .orderBy(asc(jobs.createdAt), asc(jobs.id))
+      .get()
+    if (!row) return null
+    const attempts = row.attempts + 1
+    db.update(jobs).set({ state: 'running', attempts, leaseUntil: now + LEASE_MS }).where(eq(jobs.id, row.id)).run()
+    return { id: row.id, kind: row.kind, payload: row.payload, attempts } as Job
+  })
+  return take.immediate()
+}
+
+/** Tells how far a job is (0..1) and keeps its lease. False: it was cancelled meanwhile, stop. */
+export function report(db: Db, id: string, part: number, now: number): boolean {
+  const progress = Math.round(Math.min(1, Math.max(0, part)) * 1000)
+  const changed = db
+    .update(jobs)
+    .set({ progress, leaseUntil: now + LEASE_MS })
+    .where(and(eq(jobs.id, id), eq(jobs.state, 'running')))
+    .run()
+  return changed.changes > 0
+}
+
+export function finish(db: Db, id: string, result: unknown): void {
+  db.update(jobs).set({ state: 'done', progress: 1000, result }).where(and(eq(jobs.id, id), eq(jobs.state, 'running'))).run()
+}
+
+/** Ends a job with a problem that can be shown. */
+export function fail(db: Db, id: string, problem: Problem): void {
+  db.update(jobs).set({ state: 'failed', problem }).where(and(eq(jobs.id, id), eq(jobs.state, 'running'))).run()
+}
+
+/** Puts a job back after an unexpected error, or gives it up after {@link MOST_ATTEMPTS}. */
+export function retryOrFail(db: Db, job: Job, why: string): void {
+  if (job.attempts >= MOST_ATTEMPTS) fail(db, job.id, { code: 'render_failed', why })
+  else db.update(jobs).set({ state: 'queued' }).where(and(eq(jobs.id, job.id), eq(jobs.state, 'running'))).run()
+}
+
+export function cancelJob(db: Db, id: string): void {
+  db.update(jobs)
+    .set({ state: 'cancelled' })
+    .where(and(eq(jobs.id, id), or(eq(jobs.state, 'queued'), eq(jobs.state, 'running'))))
+    .run()
+}
+
+export type JobState = {
+  readonly id: string
+  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
+  readonly progress: number
+  readonly result: unknown
+  readonly problem: Problem | null
+}
+
+export function jobState(db: Db, id: string): JobState | null {
+  const row = db.select().from(jobs).where(eq(jobs.id, id)).get()
+  return row
+    ? {
+        id: row.id,
+        state: row.state,
+        progress: row.progress / 1000,
+        result: row.result,
+        problem: row.problem as Problem | null,
+      }
+    : null
+}

@@ -1,0 +1,155 @@
+import { deflate } from 'node:zlib'
+import { promisify } from 'node:util'
+import {
+  clip,
+  concatTransformationMatrix,
+  drawObject,
+  endPath,
+  fill,
+  PDFDocument,
+  type PDFContext,
+  type PDFPage,
+  PDFName,
+  type PDFOperator,
+  PDFRawStream,
+  PrintScaling,
+  type PDFRef,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  setFillingGrayscaleColor,
+  StandardFonts,
+} from '@cantoo/pdf-lib'
+import { UM_PER_INCH } from '@/core/length/length'
+import { type Affine, orientationMatrix, pictureMatrix, then } from '@/core/page/matrix'
+import type { Page, PageItem, PicturePart } from '@/core/page/page'
+import type { PictureSize } from '@/core/placing/placing'
+import { absurd } from '@/core/result/result'
+import type { Rect } from '@/core/sheet/sheet'
+import type { Ready } from './source'
+
+const squeeze = promisify(deflate)
+
+const POINTS_PER_INCH = 72 // ISO 32000-1, 8.3.2.3: default user space
+const pt = (umLength: number): number => (umLength * POINTS_PER_INCH) / UM_PER_INCH
+
+/** What stands in the file about itself. */
+export type PdfAbout = { readonly title: string; readonly subject: string }
+
+/**
+ * Writes one page as PDF: MediaBox = BleedBox = the page sent, TrimBox = the part predicted to lie on the sheet (ISO
+ * 32000-1, 14.11.2). User space is points, y up; the page's um, y down, are mapped by one matrix. The viewer's scaling
+ * is preset to none.
+ */
+export async function writePdf(
+  page: Page,
+  pictures: ReadonlyMap<string, { readonly ready: Ready; readonly size: PictureSize }>,
+  about: PdfAbout,
+): Promise<Uint8Array> {
+  const doc = await PDFDocument.create({ updateMetadata: false })
+  doc.setTitle(about.title)
+  doc.setSubject(about.subject)
+  doc.setProducer('Libreta')
+  const sheet = doc.addPage([pt(page.sheet.width), pt(page.sheet.length)])
+  const height = pt(page.sheet.length)
+  sheet.setBleedBox(0, 0, pt(page.sheet.width), height)
+  sheet.setTrimBox(...box(page.trim, height))
+  doc.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None)
+  const down: Affine = [pt(1), 0, 0, -pt(1), 0, height]
+  for (const item of page.items) await draw(doc, sheet, item, down, pictures)
+  return doc.save({ useObjectStreams: false })
+}
+
+const box = (r: Rect, height: number): [number, number, number, number] => [
+  pt(r.x),
+  height - pt(r.y + r.h),
+  pt(r.w),
+  pt(r.h),
+]
+
+async function draw(
+  doc: PDFDocument,
+  sheet: PDFPage,
+  item: PageItem,
+  down: Affine,
+  pictures: ReadonlyMap<string, { readonly ready: Ready; readonly size: PictureSize }>,
+): Promise<void> {
+  switch (item.kind) {
+    case 'picture': {
+      const picture = pictures.get(item.pictureId)
+      if (!picture) throw new Error(`the page shows picture ${item.pictureId}, which was not given`)
+      sheet.pushOperators(...(await pictureOperators(doc, sheet, item, picture.ready, picture.size, down)))
+      return
+    }
+    case 'text': {
+      const font = await doc.embedFont(StandardFonts.Helvetica)
+      const [x, y] = [pt(item.at.x), sheet.getHeight() - pt(item.at.y)]
+      sheet.drawText(item.text, { x, y, size: pt(item.height), font })
+      return
+    }
+    case 'mark': {
+      const [x, y, w, h] = box(item.rect, sheet.getHeight())
+      sheet.pushOperators(pushGraphicsState(), setFillingGrayscaleColor(0), rectangle(x, y, w, h), fill(), popGraphicsState())
+      return
+    }
+    default:
+      return absurd(item)
+  }
+}
+
+async function pictureOperators(
+  doc: PDFDocument,
+  sheet: PDFPage,
+  part: PicturePart,
+  ready: Ready,
+  size: PictureSize,
+  down: Affine,
+): Promise<readonly PDFOperator[]> {
+  const ref = await imageObject(doc.context, ready)
+  const name = sheet.node.newXObject('Picture', ref)
+  const upright = then(pictureMatrix(part, size), down)
+  const stored = ready.kind === 'jpeg' ? then(orientationMatrix(ready.orientation), upright) : upright
+  // PDF lays an image on the unit square with y up; ours is y down
+  const m = then([1, 0, 0, -1, 0, 1], stored)
+  return [
+    pushGraphicsState(),
+    rectangle(...box(part.window, sheet.getHeight())),
+    clip(),
+    endPath(),
+    concatTransformationMatrix(...(m as [number, number, number, number, number, number])),
+    drawObject(name),
+    popGraphicsState(),
+  ]
+}
+
+async function imageObject(context: PDFContext, ready: Ready): Promise<PDFRef> {
+  const channels = ready.kind === 'jpeg' ? ready.channels : ready.pixels.channels
+  const colours = ready.icc
+    ? context.obj([PDFName.of('ICCBased'), await profileObject(context, ready.icc, channels)])
+    : PDFName.of(channels === 1 ? 'DeviceGray' : 'DeviceRGB')
+  const sixteen = ready.kind === 'raw' && ready.pixels.data instanceof Uint16Array
+  const bytes = ready.kind === 'jpeg' ? ready.bytes : await squeeze(bigEndian(ready.pixels.data))
+  const dict = context.obj({
+    Type: 'XObject',
+    Subtype: 'Image',
+    Width: ready.width,
+    Height: ready.height,
+    BitsPerComponent: sixteen ? 16 : 8,
+    Filter: ready.kind === 'jpeg' ? 'DCTDecode' : 'FlateDecode',
+    Length: bytes.length,
+  })
+  dict.set(PDFName.of('ColorSpace'), colours)
+  return context.register(PDFRawStream.of(dict, bytes))
+}
+
+async function profileObject(context: PDFContext, icc: Uint8Array, channels: 1 | 3): Promise<PDFRef> {
+  const bytes = await squeeze(icc)
+  const dict = context.obj({ N: channels, Filter: 'FlateDecode', Length: bytes.length })
+  return context.register(PDFRawStream.of(dict, bytes))
+}
+
+/** PDF samples are big-endian (ISO 32000-1, 8.9.5.2). The values given are not kept: they may be swapped in place. */
+function bigEndian(data: Uint8Array | Uint16Array): Uint8Array {
+  return data instanceof Uint16Array ? Buffer.from(data.buffer, data.byteOffset, data.byteLength).swap16() : data
+}
+

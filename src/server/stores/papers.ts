@@ -1,0 +1,91 @@
+import { asc, eq, isNull, sql } from 'drizzle-orm'
+import { type Um, um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import { SURFACES, type Surface } from '@/core/printer/facts'
+import type { StockOnShelf } from '@/core/slip/catalogue'
+import type { Db } from '@/server/db/open'
+import { papers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
+
+export type Paper = {
+  readonly id: string
+  readonly number: number
+  readonly maker: string
+  readonly name: string
+  readonly surface: Surface
+  readonly weight: number
+  readonly thickness: Um
+  readonly note: string
+  readonly revision: number
+  readonly stocks: readonly (StockOnShelf & { readonly revision: number })[]
+}
+
+/** A stored surface, or a thrown bug. */
+export function surfaceOf(text: string): Surface {
+  const found = SURFACES.find((s) => s === text)
+  if (!found) throw new Error(`surface ${text} is not known`)
+  return found
+}
+
+/** Sheets on the shelf, or rolls not opened: the sum of the moves. */
+export function stockCount(db: Db, stockId: string): number {
+  const row = db
+    .select({ n: sql<number>`coalesce(sum(${stockMoves.delta}), 0)` })
+    .from(stockMoves)
+    .where(eq(stockMoves.stockId, stockId))
+    .get()
+  return row?.n ?? 0
+}
+
+/** What is left of a roll, um: the sum of its ledger, which may say less than nothing until it is corrected. */
+export function rollLeft(db: Db, rollId: string): Um {
+  const row = db
+    .select({ n: sql<number>`coalesce(sum(${rollMoves.deltaUm}), 0)` })
+    .from(rollMoves)
+    .where(eq(rollMoves.rollId, rollId))
+    .get()
+  return um(row?.n ?? 0)
+}
+
+export function listStocks(db: Db): readonly (StockOnShelf & { readonly revision: number })[] {
+  const opened = db.select().from(rolls).where(isNull(rolls.retiredAt)).orderBy(asc(rolls.number)).all()
+  return db
+    .select()
+    .from(stocks)
+    .where(isNull(stocks.retiredAt))
+    .orderBy(asc(stocks.kind), asc(stocks.widthUm))
+    .all()
+    .map((s) => ({
+      id: s.id,
+      paperId: s.paperId,
+      kind: s.kind,
+      width: um(s.widthUm),
+      length: um(s.lengthUm),
+      pack: s.pack,
+      price: minor(s.price),
+      count: stockCount(db, s.id),
+      revision: s.revision,
+      rolls: opened.filter((r) => r.stockId === s.id).map((r) => ({ id: r.id, number: r.number, left: rollLeft(db, r.id) })),
+    }))
+}
+
+export function listPapers(db: Db): readonly Paper[] {
+  const shelf = listStocks(db)
+  return db
+    .select()
+    .from(papers)
+    .where(isNull(papers.retiredAt))
+    .orderBy(asc(papers.number))
+    .all()
+    .map((p) => ({
+      id: p.id,
+      number: p.number,
+      maker: p.maker,
+      name: p.name,
+      surface: surfaceOf(p.surface),
+      weight: p.weight,
+      thickness: um(p.thicknessUm),
+      note: p.note,
+      revision: p.revision,
+      stocks: shelf.filter((s) => s.paperId === p.id),
+    }))
+}

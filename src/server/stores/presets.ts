@@ -1,0 +1,148 @@
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { feedSchema, queueFactsSchema } from '@/contract/printer'
+import { settingsSchema } from '@/contract/preset'
+import { um } from '@/core/length/length'
+import type { Settings } from '@/core/preset/settings'
+import type { VersionFacts } from '@/core/slip/facts'
+import type { Db } from '@/server/db/open'
+import { feeds, papers, people, presets, presetVersions, printers, profiles, queues, runs } from '@/server/db/schema'
+import { surfaceOf } from './papers'
+import { parsed } from './parse'
+
+export type Version = {
+  readonly id: string
+  readonly presetId: string
+  readonly number: number
+  readonly settings: Settings
+  readonly seal: string
+  readonly at: number
+  readonly by: string
+  readonly why: string
+}
+
+export type Preset = {
+  readonly id: string
+  readonly number: number
+  readonly name: string
+  readonly draft: Settings | null
+  readonly retired: boolean
+  readonly revision: number
+  /** newest first */
+  readonly versions: readonly Version[]
+}
+
+export function listPresets(db: Db): readonly Preset[] {
+  const names = new Map(db.select().from(people).all().map((p) => [p.id, p.name]))
+  const versions = db.select().from(presetVersions).orderBy(desc(presetVersions.number)).all()
+  return db
+    .select()
+    .from(presets)
+    .orderBy(asc(presets.number))
+    .all()
+    .map((p) => ({
+      id: p.id,
+      number: p.number,
+      name: p.name,
+      draft: p.draft === null ? null : parsed(settingsSchema, p.draft, `draft of preset ${p.number}`),
+      retired: p.retiredAt !== null,
+      revision: p.revision,
+      versions: versions
+        .filter((v) => v.presetId === p.id)
+        .map((v) => ({
+          id: v.id,
+          presetId: v.presetId,
+          number: v.number,
+          settings: parsed(settingsSchema, v.settings, `version ${v.number} of preset ${p.number}`),
+          seal: v.seal,
+          at: v.at,
+          by: names.get(v.byId) ?? 'someone',
+          why: v.why,
+        })),
+    }))
+}
+
+export const readPreset = (db: Db, id: string): Preset | null => listPresets(db).find((p) => p.id === id) ?? null
+
+/** Everything that a slip needs of these versions; a version whose queue was emptied of its facts is left out. */
+export function versionFacts(db: Db, ids: readonly string[]): readonly VersionFacts[] {
+  if (ids.length === 0) return []
+  const rows = db
+    .select({ version: presetVersions, preset: presets })
+    .from(presetVersions)
+    .innerJoin(presets, eq(presets.id, presetVersions.presetId))
+    .where(inArray(presetVersions.id, [...ids]))
+    .orderBy(asc(presets.number), desc(presetVersions.number))
+    .all()
+  return rows.flatMap(({ version, preset }): VersionFacts[] => {
+    const settings = parsed(settingsSchema, version.settings, `version ${version.id}`)
+    const row = db
+      .select({ queue: queues, printer: printers })
+      .from(queues)
+      .innerJoin(printers, eq(printers.id, queues.printerId))
+      .where(eq(queues.id, settings.queueId))
+      .get()
+    const feedRow = db.select().from(feeds).where(eq(feeds.id, settings.feedId)).get()
+    const paper = db.select().from(papers).where(eq(papers.id, settings.paperId)).get()
+    if (!row || !feedRow || !paper) return []
+    const facts = parsed(queueFactsSchema, row.queue.facts, `queue ${row.queue.id}`)
+    const queueFeed = facts.feeds.find((f) => f.feedId === settings.feedId)
+    const mediaSetting = facts.mediaSettings.find((m) => m.id === settings.mediaSettingId)
+    const quality = facts.qualities.find((q) => q.id === settings.qualityId)
+    if (!queueFeed || !mediaSetting || !quality) return []
+    return [
+      {
+        id: version.id,
+        presetName: preset.name,
+        number: version.number,
+        seal: version.seal,
+        settings,
+        printerName: row.printer.nickname,
+        queueName: row.queue.name,
+        feed: { ...parsed(feedSchema, feedRow.facts, `feed ${feedRow.id}`), id: feedRow.id },
+        queueFeed,
+        mediaSetting,
+        quality,
+        nativePpi: facts.nativePpi,
+        paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
+        profile: profileOf(db, settings),
+        checked: { margins: null, borderless: null },
+        holdsBlack: row.printer.blackShared ? row.printer.holdsBlack : null,
+      },
+    ]
+  })
+}
+
+function profileOf(db: Db, settings: Settings): VersionFacts['profile'] {
+  if (settings.fileColour.kind === 'untouched') return null
+  const row = db.select().from(profiles).where(eq(profiles.id, settings.fileColour.profileId)).get()
+  return row && row.retiredAt === null ? { name: row.name, sealMadeWith: row.sealMadeWith } : null
+}
+
+/** The newest version of each preset that is in use, in the presets' order. */
+export function newestVersionIds(db: Db): readonly string[] {
+  return listPresets(db)
+    .filter((p) => !p.retired)
+    .flatMap((p) => (p.versions[0] ? [p.versions[0].id] : []))
+}
+
+/** What versions have done: runs, spoiled ones, ink and paper, by version id. */
+export function versionDeeds(db: Db, presetId: string) {
+  const ids = db
+    .select({ id: presetVersions.id })
+    .from(presetVersions)
+    .where(eq(presetVersions.presetId, presetId))
+    .all()
+    .map((v) => v.id)
+  if (ids.length === 0) return { runs: 0, spoiled: 0, mm2: 0, microlitres: 0 }
+  const done = db
+    .select({ outcome: runs.outcome, w: runs.widthUm, l: runs.lengthUm, ink: runs.inkMicrolitres })
+    .from(runs)
+    .where(inArray(runs.versionId, ids))
+    .all()
+  return {
+    runs: done.length,
+    spoiled: done.filter((r) => r.outcome === 'spoiled').length,
+    mm2: done.reduce((a, r) => a + (r.w / 1000) * (r.l / 1000), 0),
+    microlitres: done.reduce((a, r) => a + r.ink, 0),
+  }
+}

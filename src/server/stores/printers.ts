@@ -1,0 +1,154 @@
+import { asc, desc, eq, isNull } from 'drizzle-orm'
+import { feedSchema, queueFactsSchema } from '@/contract/printer'
+import { type Um, um } from '@/core/length/length'
+import type { BlackInk, Feed, QueueFacts } from '@/core/printer/facts'
+import type { Db } from '@/server/db/open'
+import { feeds, loads, papers, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
+import { parsed } from './parse'
+import { rollLeft, stockCount } from './papers'
+
+export type Queue = {
+  readonly id: string
+  readonly printerId: string
+  readonly name: string
+  readonly address: string
+  readonly language: string
+  readonly isDefault: boolean
+  readonly shared: boolean
+  readonly facts: QueueFacts
+  readonly revision: number
+}
+
+export type FeedRow = Feed & { readonly revision: number }
+
+export type Load = {
+  readonly feedId: string
+  readonly feedName: string
+  readonly stockId: string
+  readonly paperId: string
+  readonly paperName: string
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um
+  readonly length: Um
+  /** sheets on the shelf, or um on the roll */
+  readonly left: number
+  readonly rollId: string | null
+  readonly rollNumber: number | null
+}
+
+export type UpkeepEntry = { readonly kind: string; readonly at: number; readonly note: string }
+
+export type Printer = {
+  readonly id: string
+  readonly number: number
+  readonly nickname: string
+  readonly makeModel: string
+  readonly carriage: Um
+  readonly inkSet: string
+  readonly blackShared: boolean
+  readonly swapSeconds: number
+  readonly swapMicrolitres: number
+  readonly holdsBlack: BlackInk | null
+  readonly revision: number
+  readonly feeds: readonly FeedRow[]
+  readonly queues: readonly Queue[]
+  readonly loads: readonly Load[]
+  readonly upkeep: readonly UpkeepEntry[]
+}
+
+/** Everything that the room knows of its printers, in their order. */
+export function listPrinters(db: Db): readonly Printer[] {
+  return db
+    .select()
+    .from(printers)
+    .where(isNull(printers.retiredAt))
+    .orderBy(asc(printers.number))
+    .all()
+    .map((row) => ({
+      id: row.id,
+      number: row.number,
+      nickname: row.nickname,
+      makeModel: row.makeModel,
+      carriage: um(row.carriageUm),
+      inkSet: row.inkSet,
+      blackShared: row.blackShared,
+      swapSeconds: row.swapSeconds,
+      swapMicrolitres: row.swapMicrolitres,
+      holdsBlack: row.holdsBlack,
+      revision: row.revision,
+      feeds: feedsOf(db, row.id),
+      queues: queuesOf(db, row.id),
+      loads: loadsOf(db, row.id),
+      upkeep: upkeepOf(db, row.id),
+    }))
+}
+
+export const readPrinter = (db: Db, id: string): Printer | null => listPrinters(db).find((p) => p.id === id) ?? null
+
+function feedsOf(db: Db, printerId: string): readonly FeedRow[] {
+  return db
+    .select()
+    .from(feeds)
+    .where(eq(feeds.printerId, printerId))
+    .orderBy(asc(feeds.position))
+    .all()
+    .filter((f) => f.retiredAt === null)
+    .map((f) => ({ ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id, revision: f.revision }))
+}
+
+function queuesOf(db: Db, printerId: string): readonly Queue[] {
+  return db
+    .select()
+    .from(queues)
+    .where(eq(queues.printerId, printerId))
+    .orderBy(desc(queues.isDefault), asc(queues.id))
+    .all()
+    .filter((q) => q.retiredAt === null)
+    .map((q) => ({
+      id: q.id,
+      printerId: q.printerId,
+      name: q.name,
+      address: q.address,
+      language: q.language,
+      isDefault: q.isDefault,
+      shared: q.shared,
+      facts: parsed(queueFactsSchema, q.facts, `queue ${q.id}`),
+      revision: q.revision,
+    }))
+}
+
+function loadsOf(db: Db, printerId: string): readonly Load[] {
+  return db
+    .select({ load: loads, feed: feeds, stock: stocks, paper: papers, roll: rolls })
+    .from(loads)
+    .innerJoin(feeds, eq(feeds.id, loads.feedId))
+    .innerJoin(stocks, eq(stocks.id, loads.stockId))
+    .innerJoin(papers, eq(papers.id, stocks.paperId))
+    .leftJoin(rolls, eq(rolls.id, loads.rollId))
+    .where(eq(loads.printerId, printerId))
+    .orderBy(asc(feeds.position))
+    .all()
+    .map(({ feed, stock, paper, roll }) => ({
+      feedId: feed.id,
+      feedName: parsed(feedSchema, feed.facts, `feed ${feed.id}`).name,
+      stockId: stock.id,
+      paperId: paper.id,
+      paperName: paper.name,
+      kind: stock.kind,
+      width: um(stock.widthUm),
+      length: um(stock.lengthUm),
+      left: roll ? rollLeft(db, roll.id) : stockCount(db, stock.id),
+      rollId: roll?.id ?? null,
+      rollNumber: roll?.number ?? null,
+    }))
+}
+
+function upkeepOf(db: Db, printerId: string): readonly UpkeepEntry[] {
+  return db
+    .select({ kind: upkeep.kind, at: upkeep.at, note: upkeep.note })
+    .from(upkeep)
+    .where(eq(upkeep.printerId, printerId))
+    .orderBy(desc(upkeep.at))
+    .limit(40)
+    .all()
+}

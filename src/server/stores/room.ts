@@ -1,0 +1,44 @@
+import { desc, lte } from 'drizzle-orm'
+import type { Tariff } from '@/core/charge/charge'
+import type { LengthUnit } from '@/core/length/length'
+import { type Currency, minor } from '@/core/money/money'
+import type { RoomFacts } from '@/core/slip/facts'
+import type { Db } from '@/server/db/open'
+import { room, tariffs } from '@/server/db/schema'
+
+export type Room = {
+  readonly name: string
+  readonly unit: LengthUnit
+  readonly currency: Currency
+  readonly timeZone: string
+  readonly facts: RoomFacts
+  readonly demo: boolean
+  readonly revision: number
+}
+
+/** The room, or null before it was set up. */
+export function readRoom(db: Db): Room | null {
+  const row = db.select().from(room).get()
+  if (!row) return null
+  return {
+    name: row.name,
+    unit: row.unit,
+    currency: { code: row.currency, exponent: row.exponent as Currency['exponent'] },
+    timeZone: row.timeZone,
+    facts: { stopPpi: row.stopPpi, lookPpi: row.lookPpi, usualCopies: row.usualCopies },
+    demo: row.demo,
+    revision: row.revision,
+  }
+}
+
+/** The tariff in force at a time. @throws before the room was set up: set-up makes the first one. */
+export function tariffAt(db: Db, at: number): Tariff {
+  const row = db.select().from(tariffs).where(lte(tariffs.validFrom, at)).orderBy(desc(tariffs.validFrom)).get()
+  if (!row) throw new Error('the room has no tariff yet')
+  return {
+    id: row.id,
+    paperPercent: row.paperPercent,
+    inkPer100Ml: minor(row.inkPer100Ml),
+    roomShare: minor(row.roomShare),
+  }
+}

@@ -1,0 +1,105 @@
+import { and, desc, eq, inArray } from 'drizzle-orm'
+import { slipBodySchema } from '@/contract/slip'
+import type { Catalogue } from '@/core/slip/catalogue'
+import type { PictureFacts, SlipBody } from '@/core/slip/facts'
+import type { Db } from '@/server/db/open'
+import { people, pictures, slips } from '@/server/db/schema'
+import { listStocks } from './papers'
+import { parsed } from './parse'
+import { newestVersionIds, versionFacts } from './presets'
+import { readRoom, tariffAt } from './room'
+import { listSizes } from './sizes'
+
+export type SlipState = 'open' | 'waiting' | 'done' | 'withdrawn'
+
+export type Slip = {
+  readonly id: string
+  readonly number: number
+  readonly state: SlipState
+  readonly body: SlipBody
+  readonly revision: number
+  readonly createdAt: number
+  readonly updatedAt: number
+}
+
+export type Picture = PictureFacts & {
+  readonly sha: string
+  readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff'
+  readonly bytes: number
+  readonly orientation: number
+  readonly thumbSha: string
+  readonly previewSha: string | null
+}
+
+export type SlipLine = {
+  readonly slip: Slip
+  readonly picture: Picture | null
+  readonly memberName: string | null
+}
+
+const toSlip = (row: typeof slips.$inferSelect): Slip => ({
+  id: row.id,
+  number: row.number,
+  state: row.state,
+  body: parsed(slipBodySchema, row.body, `slip ${row.number}`),
+  revision: row.revision,
+  createdAt: row.createdAt,
+  updatedAt: row.updatedAt,
+})
+
+const toPicture = (row: typeof pictures.$inferSelect): Picture => ({
+  id: row.id,
+  name: row.name,
+  width: row.width,
+  height: row.height,
+  grey: row.grey,
+  bits: row.bits,
+  profile: row.profile,
+  decoded: row.decoded,
+  sha: row.sha,
+  mime: row.mime,
+  bytes: row.bytes,
+  orientation: row.orientation,
+  thumbSha: row.thumbSha,
+  previewSha: row.previewSha,
+})
+
+export function readSlip(db: Db, id: string): Slip | null {
+  const row = db.select().from(slips).where(eq(slips.id, id)).get()
+  return row ? toSlip(row) : null
+}
+
+export function readPicture(db: Db, id: string | null): Picture | null {
+  if (id === null) return null
+  const row = db.select().from(pictures).where(eq(pictures.id, id)).get()
+  return row ? toPicture(row) : null
+}
+
+/** Slips in these states, the newest change first. */
+export function listSlips(db: Db, states: readonly SlipState[], limit = 200): readonly SlipLine[] {
+  return db
+    .select({ slip: slips, picture: pictures, member: people.name })
+    .from(slips)
+    .leftJoin(pictures, eq(pictures.id, slips.pictureId))
+    .leftJoin(people, eq(people.id, slips.memberId))
+    .where(and(inArray(slips.state, [...states])))
+    .orderBy(desc(slips.updatedAt), desc(slips.number))
+    .limit(limit)
+    .all()
+    .map((r) => ({ slip: toSlip(r.slip), picture: r.picture ? toPicture(r.picture) : null, memberName: r.member }))
+}
+
+/** What slips are filled from now: the newest version of each preset, and the ones that slips hold already. */
+export function catalogue(db: Db, now: number, alsoVersions: readonly string[] = []): Catalogue {
+  const room = readRoom(db)
+  if (!room) throw new Error('the room is not set up')
+  const ids = [...new Set([...newestVersionIds(db), ...alsoVersions])]
+  return {
+    versions: versionFacts(db, ids),
+    sizes: listSizes(db),
+    stocks: listStocks(db),
+    tariff: tariffAt(db, now),
+    room: room.facts,
+    currency: room.currency,
+  }
+}
