@@ -5,7 +5,7 @@ const config: NextConfig = {
   // types are proved by `tsc` in `npm test`, over more than what Next.js compiles
   typescript: { ignoreBuildErrors: true },
   poweredByHeader: false,
-  experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks', '@tabler/icons-react'] },
+  experimental: { optimizePackageImports: ['@mantine/core', '@mantine/hooks'] },
 }
 
 export default config

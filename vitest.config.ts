@@ -11,15 +11,20 @@ export default defineConfig({
   test: {
     projects: [
       project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts']),
-      project('server', 'node', [
-        'src/server/**/*.test.ts',
-        'src/contract/**/*.test.ts',
-        'background/**/*.test.ts',
-        'standins/**/*.test.ts',
-        'demo/**/*.test.ts',
-        'scripts/**/*.test.ts',
-        'test/**/*.test.ts',
-      ], { testTimeout: 60_000 }),
+      project(
+        'server',
+        'node',
+        [
+          'src/server/**/*.test.ts',
+          'src/contract/**/*.test.ts',
+          'background/**/*.test.ts',
+          'standins/**/*.test.ts',
+          'demo/**/*.test.ts',
+          'scripts/**/*.test.ts',
+          'test/**/*.test.ts',
+        ],
+        { testTimeout: 60_000 },
+      ),
       project('interface', 'happy-dom', ['src/ui/**/*.test.tsx', 'src/features/**/*.test.tsx'], {
         setupFiles: ['test/interface-setup.ts'],
       }),

@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import pino from 'pino'
-import { requestContext } from '@/server/door/actor'
 import { NewerSchema, roomFolder } from '@/server/db/open'
+import { requestContext } from '@/server/door/actor'
 import { workUntil } from './worker'
 
 // The one background process of a room: it leases jobs, renders, and ends when its parent does.

@@ -66,7 +66,8 @@ class Filling {
   private async do<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: z.input<I>, at = this.now): Promise<O> {
     const ctx = { db: this.db, actor: currentActor(this.db), now: at, folder: this.folder }
     const result: Result<O, Problem> = await through(action, input, ctx)
-    if (!result.ok) throw new Error(`${action.name}: ${sayProblem(result.problem)} ${JSON.stringify(result.problem).slice(0, 400)}`)
+    if (!result.ok)
+      throw new Error(`${action.name}: ${sayProblem(result.problem)} ${JSON.stringify(result.problem).slice(0, 400)}`)
     return result.value
   }
 
@@ -105,13 +106,19 @@ class Filling {
       const { feeds, queues, ...fields } = p
       const { id } = await this.do(ACTIONS['printer.add'], fields, at)
       this.printerIds.set(p.nickname, id)
-      const own = this.db.$client.prepare('select id from feeds where printer_id = ? order by position').all(id) as { id: string }[]
+      const own = this.db.$client.prepare('select id from feeds where printer_id = ? order by position').all(id) as {
+        id: string
+      }[]
       const queue = this.db.$client.prepare('select id from queues where printer_id = ?').get(id) as { id: string }
       const ids: string[] = []
       for (const [i, feed] of feeds.entries()) {
         const first = own[i]
         const facts = { ...feed, id: 'given by the room' }
-        const saved = await this.do(ACTIONS['feed.save'], { printerId: id, id: first?.id ?? null, revision: first ? 1 : null, facts }, at)
+        const saved = await this.do(
+          ACTIONS['feed.save'],
+          { printerId: id, id: first?.id ?? null, revision: first ? 1 : null, facts },
+          at,
+        )
         ids.push(saved.id)
         this.feedIds.set(`${p.nickname}/${feed.name}`, saved.id)
       }
@@ -135,12 +142,37 @@ class Filling {
       }
     }
     for (const [name, kinds] of [
-      ['Otter', [['nozzle check', 9], ['head alignment', 60], ['cleaning', 41]]],
-      ['Heron', [['nozzle check', 0.2], ['head alignment', 25]]],
-      ['Wren', [['nozzle check', 30], ['head alignment', 94], ['ink change', 12]]],
+      [
+        'Otter',
+        [
+          ['nozzle check', 9],
+          ['head alignment', 60],
+          ['cleaning', 41],
+        ],
+      ],
+      [
+        'Heron',
+        [
+          ['nozzle check', 0.2],
+          ['head alignment', 25],
+        ],
+      ],
+      [
+        'Wren',
+        [
+          ['nozzle check', 30],
+          ['head alignment', 94],
+          ['ink change', 12],
+        ],
+      ],
     ] as const)
       for (const [kind, days] of kinds)
-        await this.do(ACTIONS['upkeep.log'], { printerId: found(this.printerIds, name), kind, at: Math.round(this.now - days * DAY), note: '' })
+        await this.do(ACTIONS['upkeep.log'], {
+          printerId: found(this.printerIds, name),
+          kind,
+          at: Math.round(this.now - days * DAY),
+          note: '',
+        })
   }
 
   private async papers(at: number): Promise<void> {
@@ -160,7 +192,11 @@ class Filling {
     for (const name of DEMO_GROUPS) groupIds.set(name, (await this.do(ACTIONS['group.add'], { name }, at)).id)
     for (const who of [DEMO_HELPER, ...DEMO_MEMBERS]) {
       const groupId = who.group ? found(groupIds, who.group) : null
-      const { id } = await this.do(ACTIONS['person.add'], { name: who.name, role: who.role, groupId, note: who.note }, at)
+      const { id } = await this.do(
+        ACTIONS['person.add'],
+        { name: who.name, role: who.role, groupId, note: who.note },
+        at,
+      )
       this.people.set(who.name, id)
     }
   }
@@ -199,7 +235,12 @@ class Filling {
       printerColour: p.colour,
       tint: p.tint ?? null,
       fileColour: p.profile
-        ? { kind: 'profile', profileId: found(this.profileIds, p.profile.name), intent: p.profile.intent, blackPoint: true }
+        ? {
+            kind: 'profile',
+            profileId: found(this.profileIds, p.profile.name),
+            intent: p.profile.intent,
+            blackPoint: true,
+          }
         : { kind: 'untouched' },
       bits: 8,
       mirror: p.mirror ?? false,
@@ -218,7 +259,10 @@ class Filling {
     }
     for (const preset of DEMO_PRESETS) {
       const last = this.settings(preset)
-      const steps = [...(preset.earlier ?? []).map((e) => ({ settings: { ...last, ...e.change }, why: e.why })), { settings: last, why: preset.why }]
+      const steps = [
+        ...(preset.earlier ?? []).map((e) => ({ settings: { ...last, ...e.change }, why: e.why })),
+        { settings: last, why: preset.why },
+      ]
       const [first] = steps
       if (!first) continue
       const { id } = await this.do(ACTIONS['preset.add'], { name: preset.name, draft: first.settings }, start)
@@ -226,7 +270,11 @@ class Filling {
       for (const [i, step] of steps.entries()) {
         const at = start + i * 9 * DAY
         if (i > 0) {
-          const saved = await this.do(ACTIONS['preset.draft'], { id, revision, name: preset.name, draft: step.settings }, at)
+          const saved = await this.do(
+            ACTIONS['preset.draft'],
+            { id, revision, name: preset.name, draft: step.settings },
+            at,
+          )
           revision = saved.revision
         }
         const version = await this.do(ACTIONS['preset.seal'], { id, revision, why: step.why }, at)
@@ -267,14 +315,28 @@ class Filling {
       const when = Math.min(this.now - DAY, openingHour(at, this.random))
       const print = pick(DEMO_PRINTS, this.random)
       const slip = await this.do(ACTIONS['slip.add'], { body: this.body(print) }, when)
-      const answers = ['complete', 'picture', 'size', 'borderless', 'area', 'resolution', 'black', 'profile', 'stock'].map((check) => ({
+      const answers = [
+        'complete',
+        'picture',
+        'size',
+        'borderless',
+        'area',
+        'resolution',
+        'black',
+        'profile',
+        'stock',
+      ].map((check) => ({
         check,
         reason: 'seen and meant',
       }))
       const log = async (outcome: 'good' | 'proof' | 'spoiled', copies: number, note = ''): Promise<void> => {
         const revision = readSlip(this.db, slip.id)?.revision ?? 1
         const cause = outcome === 'spoiled' ? pick(CAUSES.slice(0, 7), this.random) : null
-        await this.do(ACTIONS['run.log'], { slipId: slip.id, revision, outcome, cause, note, copies, answers, at: when + runs * 1000 }, when)
+        await this.do(
+          ACTIONS['run.log'],
+          { slipId: slip.id, revision, outcome, cause, note, copies, answers, at: when + runs * 1000 },
+          when,
+        )
         runs += copies
       }
       if (this.random() < 0.12) await log('proof', 1, 'shadows first')
@@ -282,10 +344,21 @@ class Filling {
       const copies = print.copies ?? 1
       await log('good', copies)
     }
-    for (const [paper, count] of [['Dune Lustre 260/sheet/297000', 25], ['Fenland Matte/sheet/257000', 50]] as const)
+    for (const [paper, count] of [
+      ['Dune Lustre 260/sheet/297000', 25],
+      ['Fenland Matte/sheet/257000', 50],
+    ] as const)
       await this.do(ACTIONS['stock.buy'], { id: found(this.stockIds, paper), delta: count }, this.now - 12 * DAY)
-    for (const [name, amount] of [['Iria Vantongeren', 1500], ['Tobiah Ravensholt', 4000], ['Geography class 9b', 2500]] as const)
-      await this.do(ACTIONS['account.pay'], { personId: found(this.people, name), groupId: null, amount, note: 'cash box' }, this.now - 30 * DAY)
+    for (const [name, amount] of [
+      ['Iria Vantongeren', 1500],
+      ['Tobiah Ravensholt', 4000],
+      ['Geography class 9b', 2500],
+    ] as const)
+      await this.do(
+        ACTIONS['account.pay'],
+        { personId: found(this.people, name), groupId: null, amount, note: 'cash box' },
+        this.now - 30 * DAY,
+      )
     this.told(`logged ${runs} runs over six months`)
   }
 
@@ -295,7 +368,10 @@ class Filling {
       const slip = await this.do(ACTIONS['slip.add'], { body: this.body(print) }, at)
       await this.do(ACTIONS['slip.state'], { id: slip.id, revision: 1, state: 'waiting' }, at)
     }
-    const first = this.db.$client.prepare('select id, revision from slips where number = 1').get() as { id: string; revision: number }
+    const first = this.db.$client.prepare('select id, revision from slips where number = 1').get() as {
+      id: string
+      revision: number
+    }
     await this.do(ACTIONS['slip.state'], { ...first, state: 'withdrawn' })
     await this.do(ACTIONS['stock.count'], { id: found(this.stockIds, 'Fenland Matte/sheet/257000'), counted: 17 })
   }

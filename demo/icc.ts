@@ -21,7 +21,12 @@ const descTag = (text: string): number[] => [
   ...Array<number>(8 + 3 + 67).fill(0),
 ]
 
-function assemble(deviceClass: string, space: string, pcs: string, tags: readonly (readonly [string, number[]])[]): Uint8Array {
+function assemble(
+  deviceClass: string,
+  space: string,
+  pcs: string,
+  tags: readonly (readonly [string, number[]])[],
+): Uint8Array {
   let offset = 128 + 4 + tags.length * 12
   const table: number[] = []
   const body: number[] = []
@@ -94,8 +99,8 @@ const toXyz = (rgb: Rgb, m: PrinterModel): Rgb => {
 
 const INVERSE: readonly Rgb[] = [
   [3.1339, -1.6169, -0.4906],
-  [-0.9785, 1.9160, 0.0333],
-  [0.0720, -0.2290, 1.4057],
+  [-0.9785, 1.916, 0.0333],
+  [0.072, -0.229, 1.4057],
 ]
 
 const fromXyz = (xyz: Rgb, m: PrinterModel): Rgb => {

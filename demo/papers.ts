@@ -60,7 +60,12 @@ export const DEMO_PAPERS: readonly {
     weight: 260,
     thickness: um(265),
     note: 'Dry to the touch at once, judge after a night.',
-    stocks: [sheet(210, 297, 50, 3400, 120), sheet(297, 420, 25, 3950, 90), sheet(329, 483, 25, 5200, 60), roll(610, 30, 9800, 3)],
+    stocks: [
+      sheet(210, 297, 50, 3400, 120),
+      sheet(297, 420, 25, 3950, 90),
+      sheet(329, 483, 25, 5200, 60),
+      roll(610, 30, 9800, 3),
+    ],
   },
   {
     maker: 'Dunecoast Paper',

@@ -1,5 +1,4 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { writeFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { fern, pressedLeaf } from './draw/fern'
 import { estuary, kiteSail, tideCurve } from './draw/plans'
@@ -18,7 +17,10 @@ const jpeg = (text: string) => svg(text).jpeg({ quality: 90, optimiseCoding: fal
 async function greyFern(path: string): Promise<unknown> {
   const [w, h] = [4800, 6400]
   const look = { seed: 3, pairs: 27, lean: 0.55, ground: '#14181a', light: '#f1efe8', stain: '#262c2e' }
-  const { data } = await svg(fern(w, h, look)).toColourspace('b-w').raw().toBuffer({ resolveWithObject: true })
+  const { data } = await svg(fern(w, h, look))
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   const random = seeded(11)
   const out = new Uint16Array(w * h)
   for (let i = 0; i < out.length; i++) out[i] = Math.min(65535, (data[i] ?? 0) * 250 + Math.floor(random() * 1400))
@@ -65,17 +67,28 @@ export const DEMO_PICTURES: readonly DemoPicture[] = [
     // stored lying with orientation 6: to be seen upright it is turned clockwise
     file: 'harts-tongue.jpg',
     draw: async (p) => {
-      const upright = await svg(fern(3000, 4000, { seed: 21, pairs: 18, lean: -0.5, ...blue, stain: '#1d4f8f' })).toBuffer()
+      const upright = await svg(
+        fern(3000, 4000, { seed: 21, pairs: 18, lean: -0.5, ...blue, stain: '#1d4f8f' }),
+      ).toBuffer()
       const stored = await sharp(upright).rotate(270).toBuffer()
       return sharp(stored).withMetadata({ orientation: 6 }).withIccProfile('srgb').jpeg({ quality: 90 }).toFile(p)
     },
   },
-  { file: 'oak-leaf-41.png', draw: (p) => svg(pressedLeaf(3000, 3900, 4)).png({ compressionLevel: 6 }).toFile(p) },
+  {
+    file: 'oak-leaf-41.png',
+    draw: (p) =>
+      svg(pressedLeaf(3000, 3900, 4))
+        .png({ compressionLevel: 6 })
+        .toFile(p),
+  },
   { file: 'moon-lunation.jpg', draw: (p) => jpeg(moonStrip(12000, 2000, 12)).toFile(p) },
   { file: 'tide-table-december.png', draw: (p) => svg(tideCurve(4200, 2970)).png({ compressionLevel: 6 }).toFile(p) },
   {
     file: 'kite-light-wind.png',
-    draw: (p) => svg(kiteSail(3600, 4800, ['#c8452d', '#e8b23c', '#2f5d7c'])).png({ compressionLevel: 6 }).toFile(p),
+    draw: (p) =>
+      svg(kiteSail(3600, 4800, ['#c8452d', '#e8b23c', '#2f5d7c']))
+        .png({ compressionLevel: 6 })
+        .toFile(p),
   },
   {
     file: 'kite-storm.jpg',
@@ -89,12 +102,3 @@ export const DEMO_PICTURES: readonly DemoPicture[] = [
     draw: (p) => jpeg(kiteSail(600, 800, ['#3e7d4f', '#e8b23c', '#c8452d'])).toFile(p),
   },
 ]
-
-/** Draws every picture into a folder, told as each is done. */
-export async function drawPictures(folder: string, told: (file: string) => void): Promise<void> {
-  mkdirSync(folder, { recursive: true })
-  for (const picture of DEMO_PICTURES) {
-    await picture.draw(join(folder, picture.file))
-    told(picture.file)
-  }
-}

@@ -93,11 +93,32 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
   nativePpi: 720,
   dialog: [
     { id: 'page-source', label: 'Page source', option: 'feed', set: null, after: [], chooseAgain: false },
-    { id: 'kind-of-paper', label: 'Kind of paper', option: 'mediaSetting', set: null, after: ['page-source'], chooseAgain: true },
+    {
+      id: 'kind-of-paper',
+      label: 'Kind of paper',
+      option: 'mediaSetting',
+      set: null,
+      after: ['page-source'],
+      chooseAgain: true,
+    },
     { id: 'level', label: 'Level', option: 'quality', set: null, after: ['kind-of-paper'], chooseAgain: false },
     { id: 'both-ways', label: 'Print both ways', option: 'passes', set: null, after: ['level'], chooseAgain: false },
-    { id: 'colour-by', label: 'Colour by', option: 'printerColour', set: null, after: ['kind-of-paper'], chooseAgain: true },
-    { id: 'fit-page', label: 'Fit to page', option: null, set: 'off, here and in the print command', after: [], chooseAgain: true },
+    {
+      id: 'colour-by',
+      label: 'Colour by',
+      option: 'printerColour',
+      set: null,
+      after: ['kind-of-paper'],
+      chooseAgain: true,
+    },
+    {
+      id: 'fit-page',
+      label: 'Fit to page',
+      option: null,
+      set: 'off, here and in the print command',
+      after: [],
+      chooseAgain: true,
+    },
   ],
 })
 
@@ -117,7 +138,11 @@ const heronRoll = (ids: readonly string[]): QueueFacts => ({
     {
       feedId: at(ids, 0),
       margins: [{ upToWidth: null, margins: edges(3000, 3000, 3000, 3000) }],
-      borderless: { overspray: edges(2500, 2500, 0, 0), widths: [mm(432), mm(610)], mediaSettings: ['lustre-a', 'satin'] },
+      borderless: {
+        overspray: edges(2500, 2500, 0, 0),
+        widths: [mm(432), mm(610)],
+        mediaSettings: ['lustre-a', 'satin'],
+      },
       driftAcross: um(600),
       driftAlong: um(900),
     },
@@ -147,7 +172,14 @@ const heronRoll = (ids: readonly string[]): QueueFacts => ({
   dialog: [
     { id: 'roll-or-sheet', label: 'Roll or sheet', option: 'feed', set: null, after: [], chooseAgain: false },
     { id: 'media', label: 'Media', option: 'mediaSetting', set: null, after: ['roll-or-sheet'], chooseAgain: false },
-    { id: 'scale', label: 'Scale', option: null, set: '100 %, here and in the print command', after: [], chooseAgain: true },
+    {
+      id: 'scale',
+      label: 'Scale',
+      option: null,
+      set: '100 %, here and in the print command',
+      after: [],
+      chooseAgain: true,
+    },
   ],
 })
 
@@ -180,7 +212,9 @@ const wrenCards = (ids: readonly string[]): QueueFacts => ({
   dialog: [],
 })
 
-const feed = (f: Partial<Omit<Feed, 'id'>> & Pick<Feed, 'name' | 'kind' | 'maxWidth' | 'maxLength'>): Omit<Feed, 'id'> => ({
+const feed = (
+  f: Partial<Omit<Feed, 'id'>> & Pick<Feed, 'name' | 'kind' | 'maxWidth' | 'maxLength'>,
+): Omit<Feed, 'id'> => ({
   sheetsAtATime: 1,
   minWidth: mm(89),
   minLength: mm(127),
@@ -217,7 +251,11 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
         minLength: mm(254),
         maxLength: mm(914),
         maxThickness: um(1300),
-        loading: ['Lower the front tray.', 'Lay one sheet printed side up along the right-hand rule.', 'Press the feed key once.'],
+        loading: [
+          'Lower the front tray.',
+          'Lay one sheet printed side up along the right-hand rule.',
+          'Press the feed key once.',
+        ],
       }),
     ],
     queues: [
@@ -242,7 +280,11 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
         minLength: mm(210),
         maxLength: mm(18_000),
         maxThickness: um(800),
-        loading: ['Hang the roll with its curl down.', 'Feed the edge until it beeps.', 'Straighten at the line and press twice.'],
+        loading: [
+          'Hang the roll with its curl down.',
+          'Feed the edge until it beeps.',
+          'Straighten at the line and press twice.',
+        ],
       }),
       feed({
         name: 'front sheet',

@@ -2,7 +2,10 @@ import { seeded } from '../random'
 
 /** Heights of a tide as a sum of three constituents, metres, t in hours. */
 const tide = (t: number): number =>
-  3.1 + 1.6 * Math.cos((2 * Math.PI * t) / 12.42) + 0.55 * Math.cos((2 * Math.PI * t) / 12 + 0.8) + 0.25 * Math.cos((2 * Math.PI * t) / 23.93)
+  3.1 +
+  1.6 * Math.cos((2 * Math.PI * t) / 12.42) +
+  0.55 * Math.cos((2 * Math.PI * t) / 12 + 0.8) +
+  0.25 * Math.cos((2 * Math.PI * t) / 23.93)
 
 /** A month's tide curve with a grid and a table of springs and neaps: a school's chart. */
 export function tideCurve(w: number, h: number): string {
@@ -50,7 +53,16 @@ export function kiteSail(w: number, h: number, colours: readonly [string, string
     const t = (i + 1) / 10
     return `M${cx - half * t} ${top + (cross - top) * t}L${cx} ${top + (foot - top) * t}L${cx + half * t} ${top + (cross - top) * t}`
   }).join('')
-  const measure = (x1: number, y1: number, x2: number, y2: number, text: string, tx: number, ty: number, turn = 0): string =>
+  const measure = (
+    x1: number,
+    y1: number,
+    x2: number,
+    y2: number,
+    text: string,
+    tx: number,
+    ty: number,
+    turn = 0,
+  ): string =>
     `<path d="M${x1} ${y1}L${x2} ${y2}" stroke="#3b3a33" stroke-width="${w / 1400}"/><circle cx="${x1}" cy="${y1}" r="${w / 420}"/><circle cx="${x2}" cy="${y2}" r="${w / 420}"/><text x="${tx}" y="${ty}" font-size="${w * 0.02}" text-anchor="middle" transform="rotate(${turn} ${tx} ${ty})">${text}</text>`
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" font-family="sans-serif" fill="#3b3a33"><rect width="${w}" height="${h}" fill="#efe4c9"/><path d="M0 0h${w}v${h}h-${w}z" fill="none" stroke="#d9cba8" stroke-width="${w * 0.03}"/>
 <path d="M${cx} ${top}L${cx + half} ${cross}L${cx} ${foot}Z" fill="${a}"/><path d="M${cx} ${top}L${cx - half} ${cross}L${cx} ${foot}Z" fill="${b}"/><path d="M${cx - half * 0.5} ${(top + cross) / 2 + (foot - top) * 0.12}L${cx} ${cross}L${cx + half * 0.5} ${(top + cross) / 2 + (foot - top) * 0.12}L${cx} ${cross + (foot - cross) * 0.6}Z" fill="${c}"/>
@@ -67,7 +79,12 @@ export function estuary(w: number, h: number): string {
     const pts: string[] = []
     for (let i = 0; i <= 40; i++) {
       const t = i / 40
-      const x = w * (0.5 + offset * (1 + grow * t) + Math.sin(t * 5.2 + offset * 3) * sway * 0.6 + Math.sin(t * 11 + 1) * sway * 0.25)
+      const x =
+        w *
+        (0.5 +
+          offset * (1 + grow * t) +
+          Math.sin(t * 5.2 + offset * 3) * sway * 0.6 +
+          Math.sin(t * 11 + 1) * sway * 0.25)
       pts.push(`${x.toFixed(0)} ${(h * t).toFixed(0)}`)
     }
     return pts.join('L')
@@ -80,7 +97,10 @@ export function estuary(w: number, h: number): string {
     [0.075, '#005f9e'],
   ]
   const water = bands
-    .map(([d, colour]) => `<path d="M${shore(-d, 0.06, 0.4)}L${shore(d, 0.06, 0.4).split('L').reverse().join('L')}Z" fill="${colour}"/>`)
+    .map(
+      ([d, colour]) =>
+        `<path d="M${shore(-d, 0.06, 0.4)}L${shore(d, 0.06, 0.4).split('L').reverse().join('L')}Z" fill="${colour}"/>`,
+    )
     .join('')
   const soundings = Array.from({ length: 70 }, () => {
     const t = random()

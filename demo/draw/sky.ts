@@ -15,7 +15,7 @@ export function moonStrip(w: number, h: number, count: number): string {
     const waxing = phase < 0.5
     const rx = Math.abs(k) * r
     const outer = waxing ? 1 : 0
-    const inner = (k > 0) === waxing ? 0 : 1
+    const inner = k > 0 === waxing ? 0 : 1
     const lit = `M${cx} ${cy - r}A${r} ${r} 0 0 ${outer} ${cx} ${cy + r}A${rx.toFixed(1)} ${r} 0 0 ${inner} ${cx} ${cy - r}Z`
     const seas = Array.from({ length: 9 }, () => {
       const a = random() * Math.PI * 2

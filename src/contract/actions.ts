@@ -36,7 +36,14 @@ const stockFields = {
   price: minorSchema.refine((v) => v >= 0, 'not below 0'),
 }
 
-export const UPKEEP_KINDS = ['nozzle check', 'head alignment', 'cleaning', 'ink change', 'driver change', 'head change'] as const
+export const UPKEEP_KINDS = [
+  'nozzle check',
+  'head alignment',
+  'cleaning',
+  'ink change',
+  'driver change',
+  'head change',
+] as const
 
 /** The inputs of every write, by the action's name. */
 export const INPUTS = {
@@ -48,7 +55,12 @@ export const INPUTS = {
     timeZone: z.string().refine(knownZone, 'not a time zone that is known here'),
     keeper: nameSchema,
     printer: z.object({ nickname: nameSchema, makeModel: z.string().max(120) }),
-    paper: z.object({ name: nameSchema, surface: z.enum(SURFACES), sizeId: z.string(), count: z.int().min(0).max(10_000) }),
+    paper: z.object({
+      name: nameSchema,
+      surface: z.enum(SURFACES),
+      sizeId: z.string(),
+      count: z.int().min(0).max(10_000),
+    }),
     demo: z.boolean().default(false),
   }),
   'room.edit': z.object({
@@ -114,7 +126,12 @@ export const INPUTS = {
     rollId: idSchema.nullable(),
   }),
   'upkeep.log': z.object({ printerId: idSchema, kind: z.enum(UPKEEP_KINDS), at: z.int().nullable(), note: noteSchema }),
-  'feed.save': z.object({ printerId: idSchema, id: idSchema.nullable(), revision: z.int().nullable(), facts: feedSchema }),
+  'feed.save': z.object({
+    printerId: idSchema,
+    id: idSchema.nullable(),
+    revision: z.int().nullable(),
+    facts: feedSchema,
+  }),
   'queue.save': z.object({
     printerId: idSchema,
     id: idSchema.nullable(),
@@ -145,7 +162,9 @@ export const INPUTS = {
     note: noteSchema,
     /** how many prints this is about, each becomes a run of its own */
     copies: z.int().min(1).max(500),
-    answers: z.array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) })).max(40),
+    answers: z
+      .array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) }))
+      .max(40),
     /** only for a room that is filled afterwards; null is now */
     at: z.int().nullable().default(null),
   }),

@@ -15,7 +15,10 @@ export const settingsSchema = z
     blackInk: z.enum(['photo', 'matte']),
     topcoat: z.string().max(60).nullable(),
     printerColour: z.enum(PRINTER_COLOURS),
-    tint: z.object({ a: z.int().min(-100).max(100), b: z.int().min(-100).max(100) }).readonly().nullable(),
+    tint: z
+      .object({ a: z.int().min(-100).max(100), b: z.int().min(-100).max(100) })
+      .readonly()
+      .nullable(),
     fileColour: z.discriminatedUnion('kind', [
       z.object({ kind: z.literal('untouched') }).readonly(),
       z

@@ -22,7 +22,8 @@ export const feedSchema = z
   .readonly()
   .superRefine((f, ctx) => {
     const pair = (from: number, to: number, what: string, path: string) => {
-      if (from > to) ctx.addIssue({ code: 'custom', path: [path], message: `the smallest ${what} is above the largest` })
+      if (from > to)
+        ctx.addIssue({ code: 'custom', path: [path], message: `the smallest ${what} is above the largest` })
     }
     pair(f.minWidth, f.maxWidth, 'width', 'minWidth')
     pair(f.minLength, f.maxLength, 'length', 'minLength')
@@ -64,7 +65,11 @@ const mediaSettingSchema = z
     name: nameSchema,
     group: z.string().max(80),
     surfaces: z.array(z.enum(SURFACES)).max(10).readonly(),
-    blacks: z.array(z.enum(['photo', 'matte'])).min(1).max(2).readonly(),
+    blacks: z
+      .array(z.enum(['photo', 'matte']))
+      .min(1)
+      .max(2)
+      .readonly(),
     inkLimit: z.object({ photo: limitSchema.optional(), matte: limitSchema.optional() }).readonly(),
     longest: lengthSchema.nullable(),
     rates: z.record(keySchema, rateSchema).readonly(),
@@ -87,7 +92,9 @@ export const queueFactsSchema = z
     feeds: z.array(queueFeedSchema).max(12).readonly(),
     qualities: z
       .array(
-        z.object({ id: keySchema, name: nameSchema, rank: z.int().min(1).max(20), ppi: z.int().min(60).max(2880) }).readonly(),
+        z
+          .object({ id: keySchema, name: nameSchema, rank: z.int().min(1).max(20), ppi: z.int().min(60).max(2880) })
+          .readonly(),
       )
       .max(12)
       .readonly(),

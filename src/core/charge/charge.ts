@@ -58,7 +58,5 @@ export function chargeFor(
 
 function paperCost(sheet: FedSheet, stock: StockPrice | null): number {
   if (!stock) return 0
-  return stock.kind === 'sheet'
-    ? stock.price / stock.pack
-    : (stock.price * sheet.length) / stock.lengthUm
+  return stock.kind === 'sheet' ? stock.price / stock.pack : (stock.price * sheet.length) / stock.lengthUm
 }

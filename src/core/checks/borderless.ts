@@ -1,4 +1,4 @@
-import { edges, type Edges } from '@/core/sheet/sheet'
+import { type Edges, edges } from '@/core/sheet/sheet'
 import { worstEdge } from './area'
 import { type Check, found } from './check'
 

@@ -1,4 +1,4 @@
-import { cut, type Anchor, type Placed, type PxRect } from '@/core/placing/placing'
+import { type Anchor, cut, type Placed, type PxRect } from '@/core/placing/placing'
 import { type Edges, type FedSheet, type Quarter, type Rect, rect } from '@/core/sheet/sheet'
 
 /** Within this of a sheet's edge a picture is meant to reach it: 0.05 mm, half of what a ruler shows. */

@@ -48,22 +48,12 @@ export const growthFromResolution = (native: number, reported: number): number =
 
 /** Where the page's rectangle lands on the sheet. Both in the feed frame. */
 export function grow(g: Growth, r: Rect): Rect {
-  return rect(
-    g.cx + g.gx * (r.x - g.cx) + g.shiftX,
-    g.cy + g.gy * (r.y - g.cy) + g.shiftY,
-    r.w * g.gx,
-    r.h * g.gy,
-  )
+  return rect(g.cx + g.gx * (r.x - g.cx) + g.shiftX, g.cy + g.gy * (r.y - g.cy) + g.shiftY, r.w * g.gx, r.h * g.gy)
 }
 
 /** What has to be sent so that `r` comes out: the inverse of {@link grow}, within half a um per edge. */
 export function shrink(g: Growth, r: Rect): Rect {
-  return rect(
-    g.cx + (r.x - g.cx - g.shiftX) / g.gx,
-    g.cy + (r.y - g.cy - g.shiftY) / g.gy,
-    r.w / g.gx,
-    r.h / g.gy,
-  )
+  return rect(g.cx + (r.x - g.cx - g.shiftX) / g.gx, g.cy + (r.y - g.cy - g.shiftY) / g.gy, r.w / g.gx, r.h / g.gy)
 }
 
 /** White that may show where a picture should reach an edge: drift beyond the overspray, never below 0. */

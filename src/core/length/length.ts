@@ -28,5 +28,3 @@ export const fromMm = (mm: number): Um => um(mm * UM_PER_MM)
 export const fromInches = (inches: number): Um => um(inches * UM_PER_INCH)
 
 export const toMm = (length: number): number => length / UM_PER_MM
-
-export const toInches = (length: number): number => length / UM_PER_INCH

@@ -1,5 +1,5 @@
 import { bad, ok, type Result } from '@/core/result/result'
-import { fromInches, fromMm, LONGEST_UM, type LengthUnit, type Um, um } from './length'
+import { fromInches, fromMm, type LengthUnit, LONGEST_UM, type Um, um } from './length'
 
 /** Why a typed length was not taken; `text` is always what was typed. */
 export type LengthProblem =
@@ -53,9 +53,7 @@ export function readLength(text: string, unit: LengthUnit): Result<Um, LengthPro
   if (!Number.isFinite(value) || value * 1000 > LONGEST_UM * 100)
     return bad({ code: 'length_too_long', text, longestUm: LONGEST_UM })
   const length = toUm(value)
-  return length > LONGEST_UM
-    ? bad({ code: 'length_too_long', text, longestUm: LONGEST_UM })
-    : ok(um(length))
+  return length > LONGEST_UM ? bad({ code: 'length_too_long', text, longestUm: LONGEST_UM }) : ok(um(length))
 }
 
 function magnitude(match: RegExpExecArray): number | null {

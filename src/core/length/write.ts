@@ -29,8 +29,7 @@ export function lengthNumber(length: Um, unit: LengthUnit): string {
 }
 
 /** The length with its unit. @example writeLength(fromInches(8.5), 'in') // '8.50 in' */
-export const writeLength = (length: Um, unit: LengthUnit): string =>
-  `${lengthNumber(length, unit)} ${unit}`
+export const writeLength = (length: Um, unit: LengthUnit): string => `${lengthNumber(length, unit)} ${unit}`
 
 /**
  * The trade's way to name a length: `8 1/2 in` where it is exact in eighths or sixteenths, whole mm without decimals.
@@ -42,8 +41,7 @@ export function tradeLength(length: Um, unit: LengthUnit): string {
 
 /** {@link tradeLength} without the unit, for pairs such as `8 1/2 × 11 in`. */
 export function tradeNumber(length: Um, unit: LengthUnit): string {
-  if (unit === 'mm')
-    return length % 1000 === 0 ? writeNumber(length / 1000, 0) : lengthNumber(length, unit)
+  if (unit === 'mm') return length % 1000 === 0 ? writeNumber(length / 1000, 0) : lengthNumber(length, unit)
   const sixteenths = Math.round((length * 16) / UM_PER_INCH)
   if (Math.abs((sixteenths * UM_PER_INCH) / 16 - length) > 0.5) return lengthNumber(length, unit)
   const whole = Math.floor(sixteenths / 16)

@@ -25,9 +25,7 @@ export function splitMoney(total: Minor, weights: readonly number[]): readonly M
   const exact = parts.map((p) => Math.abs(total) * p)
   const floors = exact.map(Math.floor)
   let left = Math.abs(total) - floors.reduce((a, b) => a + b, 0)
-  const order = exact
-    .map((e, i) => ({ i, rest: e - Math.floor(e) }))
-    .sort((a, b) => b.rest - a.rest || a.i - b.i)
+  const order = exact.map((e, i) => ({ i, rest: e - Math.floor(e) })).sort((a, b) => b.rest - a.rest || a.i - b.i)
   const shares = [...floors]
   for (const { i } of order) {
     if (left <= 0) break
@@ -52,8 +50,7 @@ export function readMoney(text: string, currency: Currency): Result<Minor, Money
   const match = /^\s*([-−]?)(\d{1,9})(?:[.,](\d+))?\s*$/.exec(text)
   if (!match) return bad({ code: 'money_unread', text })
   const digits = match[3] ?? ''
-  if (digits.length > currency.exponent)
-    return bad({ code: 'money_too_fine', text, exponent: currency.exponent })
+  if (digits.length > currency.exponent) return bad({ code: 'money_too_fine', text, exponent: currency.exponent })
   const whole = Number(match[2]) * 10 ** currency.exponent
   const part = digits === '' ? 0 : Number(digits.padEnd(currency.exponent, '0'))
   return ok(minor((match[1] ? -1 : 1) * (whole + part)))

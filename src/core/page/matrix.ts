@@ -6,7 +6,7 @@ import type { PicturePart } from './page'
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
 
 /** First `p`, then `q`. */
-export const then = (p: Affine, q: Affine): Affine => [
+export const chain = (p: Affine, q: Affine): Affine => [
   q[0] * p[0] + q[2] * p[1],
   q[1] * p[0] + q[3] * p[1],
   q[0] * p[2] + q[2] * p[3],
@@ -69,6 +69,6 @@ const mirror = (r: Rect): Affine => [-1, 0, 0, 1, 2 * r.x + r.w, 0]
  * Screen, PDF and raster all lay pictures with this one matrix.
  */
 export function pictureMatrix(part: PicturePart, size: PictureSize): Affine {
-  const laid = then(then(cropMatrix(part.crop, size), TURNS[part.quarter]), into(part.full))
-  return part.mirror ? then(laid, mirror(part.window)) : laid
+  const laid = chain(chain(cropMatrix(part.crop, size), TURNS[part.quarter]), into(part.full))
+  return part.mirror ? chain(laid, mirror(part.window)) : laid
 }

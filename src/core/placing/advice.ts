@@ -1,4 +1,4 @@
-import { UM_PER_INCH, type LengthUnit, type Um, um } from '@/core/length/length'
+import { type LengthUnit, UM_PER_INCH, type Um, um } from '@/core/length/length'
 import type { Size } from '@/core/sizes/sizes'
 import type { PxRect } from './placing'
 

@@ -38,7 +38,10 @@ const picture = fc.record({ width: fc.integer({ min: 20, max: 20_000 }), height:
 const frame = fc
   .tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 5000, max: 900_000 })))
   .map(([x, y, w, h]) => rect(x ?? 0, y ?? 0, w ?? 1, h ?? 1))
-const anchor = fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) })
+const anchor = fc.record({
+  x: fc.double({ min: 0, max: 1, noNaN: true }),
+  y: fc.double({ min: 0, max: 1, noNaN: true }),
+})
 const quarter = fc.constantFrom<Quarter>(0, 1, 2, 3)
 
 describe('placing, whatever the picture', () => {

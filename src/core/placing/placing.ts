@@ -40,10 +40,7 @@ export type Placed = {
 }
 
 /** The crop's pixel size as it stands on the sheet after quarter turns. */
-const standing = (
-  crop: PxRect,
-  quarter: Quarter,
-): { readonly pw: number; readonly ph: number } =>
+const standing = (crop: PxRect, quarter: Quarter): { readonly pw: number; readonly ph: number } =>
   quarter % 2 === 0 ? { pw: crop.w, ph: crop.h } : { pw: crop.h, ph: crop.w }
 
 /**
@@ -52,13 +49,7 @@ const standing = (
  * @param frame feed frame, um. @returns rectangles in the feed frame.
  * @example 5472 x 3648 px, fill 254 x 203.2 mm: loses 16.7 %, 456 ppi
  */
-export function placePicture(
-  crop: PxRect,
-  quarter: Quarter,
-  frame: Rect,
-  placing: Placing,
-  anchor: Anchor,
-): Placed {
+export function placePicture(crop: PxRect, quarter: Quarter, frame: Rect, placing: Placing, anchor: Anchor): Placed {
   const { pw, ph } = standing(crop, quarter)
   switch (placing.mode) {
     case 'whole': {
@@ -107,12 +98,7 @@ function seat(
   anchor: Anchor,
 ): Placed {
   const { pw, ph } = standing(crop, quarter)
-  const seen = rect(
-    frame.x + (frame.w - w) * anchor.x,
-    frame.y + (frame.h - h) * anchor.y,
-    w,
-    h,
-  )
+  const seen = rect(frame.x + (frame.w - w) * anchor.x, frame.y + (frame.h - h) * anchor.y, w, h)
   const full = rect(
     seen.x + (seen.w - pw * scale) * anchor.x,
     seen.y + (seen.h - ph * scale) * anchor.y,

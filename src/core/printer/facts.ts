@@ -1,6 +1,6 @@
 import type { Um } from '@/core/length/length'
-import type { FeedLimits } from '@/core/sizes/fit'
 import type { Edges } from '@/core/sheet/sheet'
+import type { FeedLimits } from '@/core/sizes/fit'
 
 /** Surfaces a paper can have; what the room calls its papers is data, these are how ink sits on them. */
 export const SURFACES = ['gloss', 'lustre', 'matte', 'cotton', 'plain', 'transfer'] as const

@@ -1,7 +1,5 @@
 /** What can be foreseen is returned: either a value or a problem that is data. */
-export type Result<T, P> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly problem: P }
+export type Result<T, P> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: P }
 
 export const ok = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value })
 

@@ -17,9 +17,9 @@ import {
 
 const B4 = fedSheet(fromMm(257), fromMm(364), 'short')
 const MARGINS = edges(3400, 3400, 5000, 12_500)
-const anyEdges = fc.tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 0, max: 40_000 }))).map(([l, r, a, t]) =>
-  edges(l ?? 0, r ?? 0, a ?? 0, t ?? 0),
-)
+const anyEdges = fc
+  .tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 0, max: 40_000 })))
+  .map(([l, r, a, t]) => edges(l ?? 0, r ?? 0, a ?? 0, t ?? 0))
 
 describe('the printable area of 257 × 364 mm with margins 3.4, 3.4, 5.0, 12.5', () => {
   it('is 250.2 × 346.5', () => {

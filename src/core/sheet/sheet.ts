@@ -106,12 +106,7 @@ export const contains = (outer: Rect, inner: Rect, slack = 0): boolean =>
 export function intersect(a: Rect, b: Rect): Rect {
   const x = Math.max(a.x, b.x)
   const y = Math.max(a.y, b.y)
-  return rect(
-    x,
-    y,
-    Math.max(0, Math.min(a.x + a.w, b.x + b.w) - x),
-    Math.max(0, Math.min(a.y + a.h, b.y + b.h) - y),
-  )
+  return rect(x, y, Math.max(0, Math.min(a.x + a.w, b.x + b.w) - x), Math.max(0, Math.min(a.y + a.h, b.y + b.h) - y))
 }
 
 /** The whole sheet as a rectangle of the feed frame. */

@@ -42,8 +42,7 @@ export function fitSize(
   longest: { readonly mediaSetting: string; readonly um: Um } | null,
 ): SizeFit {
   const upright = limitsMet(short, long, feed, longest)
-  if (feed.kind === 'roll' || upright.length === 0)
-    return { leads: 'short', turned: false, problems: upright }
+  if (feed.kind === 'roll' || upright.length === 0) return { leads: 'short', turned: false, problems: upright }
   const across = limitsMet(long, short, feed, longest)
   return across.length === 0
     ? { leads: 'long', turned: true, problems: [] }
@@ -57,14 +56,10 @@ function limitsMet(
   longest: { readonly mediaSetting: string; readonly um: Um } | null,
 ): readonly SizeProblem[] {
   const found: SizeProblem[] = []
-  if (width > feed.maxWidth)
-    found.push({ code: 'size_too_wide', isUm: width, limitUm: feed.maxWidth })
-  if (width < feed.minWidth)
-    found.push({ code: 'size_too_narrow', isUm: width, limitUm: feed.minWidth })
-  if (length > feed.maxLength)
-    found.push({ code: 'size_too_long', isUm: length, limitUm: feed.maxLength })
-  if (length < feed.minLength)
-    found.push({ code: 'size_too_short', isUm: length, limitUm: feed.minLength })
+  if (width > feed.maxWidth) found.push({ code: 'size_too_wide', isUm: width, limitUm: feed.maxWidth })
+  if (width < feed.minWidth) found.push({ code: 'size_too_narrow', isUm: width, limitUm: feed.minWidth })
+  if (length > feed.maxLength) found.push({ code: 'size_too_long', isUm: length, limitUm: feed.maxLength })
+  if (length < feed.minLength) found.push({ code: 'size_too_short', isUm: length, limitUm: feed.minLength })
   if (longest && length > longest.um)
     found.push({
       code: 'longer_than_media_setting',

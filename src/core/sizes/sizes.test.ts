@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fromInches, fromMm } from '@/core/length/length'
 import { type FeedLimits, fitSize } from './fit'
-import { customPwgName, sameSize, STANDARD_SIZES } from './sizes'
+import { customPwgName, STANDARD_SIZES, sameSize } from './sizes'
 
 describe('standard sizes', () => {
   it('carry a PWG name whose dimensions are theirs', () => {

@@ -128,3 +128,10 @@ export const sameSize = (
   long: number,
   slack = 200, // 0.2 mm: a page that differs by more is a stop
 ): boolean => Math.abs(a.short - short) <= slack && Math.abs(a.long - long) <= slack
+
+/** Sheets are cut within half a millimetre of their size. */
+const CUT_WITHIN = 500
+
+/** The first of `sizes` that a sheet of these edges is, or null. */
+export const sizeOf = (sizes: readonly Size[], short: number, long: number): Size | null =>
+  sizes.find((s) => sameSize(s, short, long, CUT_WITHIN)) ?? null

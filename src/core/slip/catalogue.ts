@@ -36,7 +36,9 @@ const SAME = 500
 export function stockFor(
   catalogue: Pick<Catalogue, 'stocks'>,
   paperId: string,
-  form: { readonly kind: 'sheet'; readonly short: Um; readonly long: Um } | { readonly kind: 'roll'; readonly width: Um },
+  form:
+    | { readonly kind: 'sheet'; readonly short: Um; readonly long: Um }
+    | { readonly kind: 'roll'; readonly width: Um },
 ): StockOnShelf | null {
   return (
     catalogue.stocks.find(

@@ -1,6 +1,6 @@
 import { type Um, um } from '@/core/length/length'
 import type { Placing, PxRect } from '@/core/placing/placing'
-import type { FedSheet, Edges, Quarter } from '@/core/sheet/sheet'
+import type { Edges, FedSheet, Quarter } from '@/core/sheet/sheet'
 import { fedSheet } from '@/core/sheet/sheet'
 import { fitSize, type SizeFit } from '@/core/sizes/fit'
 import type { SheetChoice, VersionFacts } from './facts'
@@ -23,12 +23,9 @@ export function fed(
       ? { mediaSetting: version.mediaSetting.name, um: version.mediaSetting.longest }
       : null
   const check = (short: Um, long: Um): SizeFit =>
-    version
-      ? fitSize(short, long, version.feed, longest)
-      : { leads: 'short', turned: false, problems: [] }
+    version ? fitSize(short, long, version.feed, longest) : { leads: 'short', turned: false, problems: [] }
   if (choice?.kind === 'cut') {
-    const length =
-      choice.length === 'auto' ? autoLength(choice.width, want, margins) : choice.length
+    const length = choice.length === 'auto' ? autoLength(choice.width, want, margins) : choice.length
     return { sheet: { width: choice.width, length }, fit: check(choice.width, length), roll: true }
   }
   if (!size) return null
@@ -53,6 +50,15 @@ function printedLength(placing: Placing, pw: number, ph: number, frame: number):
   if (placing.mode !== 'exact') return (frame * ph) / pw
   const by = placing.by
   if (by.edge === 'both') return by.height
-  const edge = by.edge === 'long' ? (pw >= ph ? 'width' : 'height') : by.edge === 'short' ? (pw >= ph ? 'height' : 'width') : by.edge
+  const edge =
+    by.edge === 'long'
+      ? pw >= ph
+        ? 'width'
+        : 'height'
+      : by.edge === 'short'
+        ? pw >= ph
+          ? 'height'
+          : 'width'
+        : by.edge
   return edge === 'height' ? by.um : (by.um * ph) / pw
 }

@@ -4,13 +4,13 @@ import { type Growth, grow, growthOf, noGrowth, shrink, sliver } from '@/core/ed
 import { type Accuracy, positionWithin, sizeWithin } from '@/core/edge/within'
 import { type Um, um } from '@/core/length/length'
 import type { Page } from '@/core/page/page'
-import { type Placed, placePicture, type PxRect, resolution, wholeCrop } from '@/core/placing/placing'
+import { type Placed, type PxRect, placePicture, resolution, wholeCrop } from '@/core/placing/placing'
 import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
 import {
-  type Edges,
-  type EdgeName,
   EDGE_NAMES,
+  type EdgeName,
+  type Edges,
   edges,
   evenMargins,
   type FedSheet,
@@ -20,7 +20,6 @@ import {
   printableArea,
   type Quarter,
   type Rect,
-  rect,
   sameEdges,
   sheetRect,
   trueCentre,
@@ -134,9 +133,7 @@ function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
     version ? borderlessClosed(version.queueFeed, w, version.mediaSetting) : null
   const margins = version?.checked.margins?.edges ?? declared
   const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(body.centring, margins)
-  const want = picture
-    ? { crop: body.crop ?? wholeCrop(picture), quarter, placing: body.placing }
-    : null
+  const want = picture ? { crop: body.crop ?? wholeCrop(picture), quarter, placing: body.placing } : null
   const laid = fed(body.sheet, facts.size, version, want, around)
   if (!laid) return null
   const { sheet, fit, roll } = laid
@@ -212,7 +209,10 @@ function printOf(
     reaches: at,
     page: {
       sheet: sheet.sheet,
-      trim: cancelled || sheet.borderless ? intersect(shrink(sheet.growth, sheetRect(sheet.sheet)), sheetRect(sheet.sheet)) : sheetRect(sheet.sheet),
+      trim:
+        cancelled || sheet.borderless
+          ? intersect(shrink(sheet.growth, sheetRect(sheet.sheet)), sheetRect(sheet.sheet))
+          : sheetRect(sheet.sheet),
       items: [
         {
           kind: 'picture',
@@ -263,7 +263,3 @@ function sliversOf(sheet: SheetOutcome, at: PrintOutcome['reaches']): Edges {
 /** The four distances of a rectangle to the sheet's edges. Feed frame. */
 export const distances = (sheet: FedSheet, r: Rect): Edges =>
   edges(r.x, sheet.width - r.x - r.w, r.y, sheet.length - r.y - r.h)
-
-/** A rectangle of distances back again, for fields that set a margin. */
-export const fromDistances = (sheet: FedSheet, d: Edges): Rect =>
-  rect(d.left, d.lead, sheet.width - d.left - d.right, sheet.length - d.lead - d.trail)

@@ -16,7 +16,8 @@ export const EDGE_WORDS: Readonly<Record<EdgeName, string>> = {
 
 const percent = (value: number): string => `${writeNumber(value, 1)} %`
 
-const andOthers = (others: number): string => (others === 0 ? '' : others === 1 ? ', and at one more edge' : `, and at ${others} more edges`)
+const andOthers = (others: number): string =>
+  others === 0 ? '' : others === 1 ? ', and at one more edge' : `, and at ${others} more edges`
 
 /** Distances to look from: to 0.1 m or whole inches, no more digits than eyes support. */
 export const sayDistance = (distanceUm: number, unit: LengthUnit): string =>

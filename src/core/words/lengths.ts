@@ -1,6 +1,5 @@
-import type { LengthUnit, Um } from '@/core/length/length'
+import type { LengthUnit } from '@/core/length/length'
 import type { LengthProblem } from '@/core/length/read'
-import { tradeLength, writeLength } from '@/core/length/write'
 import type { MoneyProblem } from '@/core/money/money'
 import { absurd } from '@/core/result/result'
 
@@ -33,9 +32,3 @@ export function sayMoney(p: MoneyProblem): string {
       return absurd(p)
   }
 }
-
-/** A length with the least digits that say it: whole mm where exact. */
-export const say = (length: Um, unit: LengthUnit): string => tradeLength(length, unit)
-
-/** A measured length: always 0.1 mm or 0.01 in. */
-export const sayMeasured = (length: Um, unit: LengthUnit): string => writeLength(length, unit)

@@ -5,7 +5,13 @@ export type Problem =
   | { readonly code: 'not_allowed'; readonly role: string; readonly needs: string }
   | { readonly code: 'input'; readonly issues: readonly { readonly path: string; readonly message: string }[] }
   | { readonly code: 'not_found'; readonly what: string }
-  | { readonly code: 'stale'; readonly what: string; readonly yours: number; readonly now: number; readonly current: unknown }
+  | {
+      readonly code: 'stale'
+      readonly what: string
+      readonly yours: number
+      readonly now: number
+      readonly current: unknown
+    }
   | { readonly code: 'in_use'; readonly what: string; readonly where: readonly string[] }
   | { readonly code: 'name_taken'; readonly what: string; readonly name: string }
   | { readonly code: 'file_empty'; readonly name: string }
@@ -13,7 +19,12 @@ export type Problem =
   | { readonly code: 'file_not_a_picture'; readonly name: string; readonly begins: string }
   | { readonly code: 'file_renamed'; readonly name: string; readonly is: string }
   | { readonly code: 'file_broken'; readonly name: string; readonly format: string }
-  | { readonly code: 'file_too_many_pixels'; readonly name: string; readonly megapixels: number; readonly limit: number }
+  | {
+      readonly code: 'file_too_many_pixels'
+      readonly name: string
+      readonly megapixels: number
+      readonly limit: number
+    }
   | { readonly code: 'file_separated'; readonly name: string }
   | { readonly code: 'file_upload_cut'; readonly name: string; readonly got: number; readonly expected: number }
   | { readonly code: 'stops_unanswered'; readonly checks: readonly string[] }

@@ -51,7 +51,9 @@ function describe(view: DataView, bytes: Uint8Array, offset: number, size: numbe
   const type = text(bytes, offset, 4)
   if (type === 'desc') {
     const length = Math.min(view.getUint32(offset + 8), size - 12)
-    return text(bytes, offset + 12, length).replace(/\0.*$/s, '').trim()
+    return text(bytes, offset + 12, length)
+      .replace(/\0.*$/s, '')
+      .trim()
   }
   if (type !== 'mluc' || size < 28 || view.getUint32(offset + 8) < 1) return null
   const length = view.getUint32(offset + 20)

@@ -1,7 +1,17 @@
 import type { z } from 'zod'
 import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
 import type { Action } from '@/server/door/door'
-import { addPaper, addStock, buyStock, countStock, editPaper, editStock, moveRoll, openRoll, retirePaper } from './papers'
+import {
+  addPaper,
+  addStock,
+  buyStock,
+  countStock,
+  editPaper,
+  editStock,
+  moveRoll,
+  openRoll,
+  retirePaper,
+} from './papers'
 import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
 import { addPreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
 import { addPrinter, editPrinter, logUpkeep, retirePrinter, saveFeed, saveQueue, setBlack, setLoad } from './printers'

@@ -1,13 +1,13 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { bad, ok } from '@/core/result/result'
 import { writeLength } from '@/core/length/write'
-import type { Db } from '@/server/db/open'
+import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { loads, papers, printers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { listPresets } from '@/server/stores/presets'
 import { rollLeft, stockCount } from '@/server/stores/papers'
+import { listPresets } from '@/server/stores/presets'
 import { nextNumber, revised } from './rows'
 
 export const addPaper = action({
@@ -70,12 +70,28 @@ export const addStock = action({
     const same = db
       .select({ id: stocks.id })
       .from(stocks)
-      .where(and(eq(stocks.paperId, values.paperId), eq(stocks.kind, values.kind), eq(stocks.widthUm, widthUm), eq(stocks.lengthUm, lengthUm)))
+      .where(
+        and(
+          eq(stocks.paperId, values.paperId),
+          eq(stocks.kind, values.kind),
+          eq(stocks.widthUm, widthUm),
+          eq(stocks.lengthUm, lengthUm),
+        ),
+      )
       .get()
-    if (same) return bad({ code: 'name_taken', what: 'a stock of this paper', name: `${writeLength(width, 'mm')} × ${writeLength(length, 'mm')}` })
+    if (same)
+      return bad({
+        code: 'name_taken',
+        what: 'a stock of this paper',
+        name: `${writeLength(width, 'mm')} × ${writeLength(length, 'mm')}`,
+      })
     const id = newId()
-    db.insert(stocks).values({ id, widthUm, lengthUm, ...values }).run()
-    db.insert(stockMoves).values({ id: newId(), stockId: id, at: now, delta: count, kind: 'counted', byId: actor.id }).run()
+    db.insert(stocks)
+      .values({ id, widthUm, lengthUm, ...values })
+      .run()
+    db.insert(stockMoves)
+      .values({ id: newId(), stockId: id, at: now, delta: count, kind: 'counted', byId: actor.id })
+      .run()
     return ok({ value: { id }, subject: id })
   },
 })
@@ -124,9 +140,10 @@ export const openRoll = action({
       .from(stocks)
       .where(and(eq(stocks.id, stockId), isNull(stocks.retiredAt)))
       .get()
-    if (!stock || stock.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll stock' })
+    if (stock?.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll stock' })
     const count = stockCount(db, stockId)
-    if (count < 1) return bad({ code: 'nothing_left', what: 'This roll stock', left: 'no unopened roll', needed: 'one' })
+    if (count < 1)
+      return bad({ code: 'nothing_left', what: 'This roll stock', left: 'no unopened roll', needed: 'one' })
     const id = newId()
     const number = nextNumber(db, rolls)
     db.insert(rolls).values({ id, number, stockId }).run()
@@ -148,10 +165,14 @@ export const moveRoll = action({
     const change = kind === 'corrected' ? delta : -Math.abs(delta)
     const left = rollLeft(db, id)
     if (left + change < 0)
-      return bad({ code: 'nothing_left', what: 'The roll', left: writeLength(left, 'mm'), needed: `${Math.round(-change / 1000)} mm` })
+      return bad({
+        code: 'nothing_left',
+        what: 'The roll',
+        left: writeLength(left, 'mm'),
+        needed: `${Math.round(-change / 1000)} mm`,
+      })
     const move = newId()
     db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
     return ok({ value: { id: move }, subject: id, data: { kind, delta: change } })
   },
 })
-

@@ -25,7 +25,9 @@ export const addPerson = action({
       return bad({ code: 'not_allowed', role: actor.role, needs: 'keeper' })
     const id = newId()
     const number = nextNumber(db, people)
-    db.insert(people).values({ id, number, ...input }).run()
+    db.insert(people)
+      .values({ id, number, ...input })
+      .run()
     return ok({ value: { id, number }, subject: id })
   },
 })

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { bad, ok } from '@/core/result/result'
 import { idSchema, nameSchema } from '@/contract/lengths'
+import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { pictures, profiles } from '@/server/db/schema'
 import { action } from '@/server/door/door'
@@ -40,7 +40,11 @@ export const addPicture = action({
     await keep(folder, received)
     return ok({ inspected, thumbSha: await keepBytes(folder, thumb) })
   },
-  commit({ name, received }, { db, now }, { inspected, thumbSha }: { inspected: Omit<Inspected, 'thumb'>; thumbSha: string }) {
+  commit(
+    { name, received },
+    { db, now },
+    { inspected, thumbSha }: { inspected: Omit<Inspected, 'thumb'>; thumbSha: string },
+  ) {
     const id = newId()
     db.insert(pictures)
       .values({ id, name, sha: received.sha, bytes: received.bytes, decoded: true, thumbSha, at: now, ...inspected })

@@ -1,6 +1,6 @@
 import { fromMm, um } from '@/core/length/length'
-import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
 import type { Settings } from '@/core/preset/settings'
+import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
 import { edges } from '@/core/sheet/sheet'
 
 /** A cautious sheet feed to start with; the keeper corrects it on the printer's page. */

@@ -20,9 +20,17 @@ export const addPrinter = action({
       .values({ id, number, carriageUm: carriage, ...values })
       .run()
     const feedId = newId()
-    db.insert(feeds).values({ id: feedId, printerId: id, position: 1, facts: plainFeed(feedId) }).run()
+    db.insert(feeds)
+      .values({ id: feedId, printerId: id, position: 1, facts: plainFeed(feedId) })
+      .run()
     db.insert(queues)
-      .values({ id: newId(), printerId: id, name: `${values.nickname}, first queue`, isDefault: true, facts: plainQueue(feedId) })
+      .values({
+        id: newId(),
+        printerId: id,
+        name: `${values.nickname}, first queue`,
+        isDefault: true,
+        facts: plainQueue(feedId),
+      })
       .run()
     return ok({ value: { id, number }, subject: id })
   },
@@ -65,7 +73,9 @@ export const setBlack = action({
       .set({ holdsBlack: holds, revision: sql`${printers.revision} + 1` })
       .where(eq(printers.id, id))
       .run()
-    return changed.changes > 0 ? ok({ value: { id }, subject: id, data: { holds } }) : bad({ code: 'not_found', what: 'This printer' })
+    return changed.changes > 0
+      ? ok({ value: { id }, subject: id, data: { holds } })
+      : bad({ code: 'not_found', what: 'This printer' })
   },
 })
 
@@ -96,7 +106,10 @@ export const setLoad = action({
         return bad({ code: 'in_use', what: `Roll ${roll.number}`, where: [`printer ${elsewhere.nickname}`] })
     }
     const row = { printerId, feedId, stockId, rollId: stock?.kind === 'roll' ? rollId : null, at: now, byId: actor.id }
-    db.insert(loads).values(row).onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row }).run()
+    db.insert(loads)
+      .values(row)
+      .onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row })
+      .run()
     return ok({ value: { id: feedId }, subject: printerId, data: { stockId, rollId } })
   },
 })
@@ -151,4 +164,3 @@ export const saveQueue = action({
     return ok({ value: { id: made }, subject: made })
   },
 })
-

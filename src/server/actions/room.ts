@@ -3,13 +3,26 @@ import { INPUTS } from '@/contract/actions'
 import { EMPTY_SLIP } from '@/contract/slip'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
-import { papers, people, printers, room, slips, stockMoves, stocks, tariffs, queues, feeds, loads, presets } from '@/server/db/schema'
+import {
+  feeds,
+  loads,
+  papers,
+  people,
+  presets,
+  printers,
+  queues,
+  room,
+  slips,
+  stockMoves,
+  stocks,
+  tariffs,
+} from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readRoom } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
-import { nextNumber } from './rows'
 import { firstDraft, plainFeed, plainQueue } from './plain'
 import { sealVersion } from './presets'
+import { nextNumber } from './rows'
 
 const FIRST_TARIFF = { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }
 
@@ -50,7 +63,9 @@ export const setUp = action({
     const slipId = newId()
     const add = { id: slipId, number: 1, title: '', state: 'open' as const, createdAt: now, updatedAt: now }
     if (input.demo) {
-      db.insert(slips).values({ ...add, body: EMPTY_SLIP }).run()
+      db.insert(slips)
+        .values({ ...add, body: EMPTY_SLIP })
+        .run()
       return ok({ value: { slipId }, subject: 'room' })
     }
     const printerId = newId()
@@ -71,15 +86,39 @@ export const setUp = action({
         swapMicrolitres: 0,
       })
       .run()
-    db.insert(feeds).values({ id: feedId, printerId, position: 1, facts: plainFeed(feedId) }).run()
+    db.insert(feeds)
+      .values({ id: feedId, printerId, position: 1, facts: plainFeed(feedId) })
+      .run()
     db.insert(queues)
-      .values({ id: queueId, printerId, name: `${input.printer.nickname}, first queue`, isDefault: true, facts: plainQueue(feedId) })
+      .values({
+        id: queueId,
+        printerId,
+        name: `${input.printer.nickname}, first queue`,
+        isDefault: true,
+        facts: plainQueue(feedId),
+      })
       .run()
     db.insert(papers)
-      .values({ id: paperId, number: 1, maker: '', name: input.paper.name, surface: input.paper.surface, weight: 200, thicknessUm: 250 })
+      .values({
+        id: paperId,
+        number: 1,
+        maker: '',
+        name: input.paper.name,
+        surface: input.paper.surface,
+        weight: 200,
+        thicknessUm: 250,
+      })
       .run()
     db.insert(stocks)
-      .values({ id: stockId, paperId, kind: 'sheet', widthUm: size.short, lengthUm: size.long, pack: 25, price: money(2500) })
+      .values({
+        id: stockId,
+        paperId,
+        kind: 'sheet',
+        widthUm: size.short,
+        lengthUm: size.long,
+        pack: 25,
+        price: money(2500),
+      })
       .run()
     db.insert(stockMoves)
       .values({ id: newId(), stockId, at: now, delta: input.paper.count, kind: 'counted', byId: keeperId })
@@ -88,11 +127,18 @@ export const setUp = action({
     const presetId = newId()
     const draft = firstDraft(queueId, feedId, paperId, input.paper.surface)
     db.insert(presets)
-      .values({ id: presetId, number: nextNumber(db, presets), name: `${input.printer.nickname}, ${input.paper.name}`, draft: null })
+      .values({
+        id: presetId,
+        number: nextNumber(db, presets),
+        name: `${input.printer.nickname}, ${input.paper.name}`,
+        draft: null,
+      })
       .run()
     const version = sealVersion(db, presetId, draft, { byId: keeperId, at: now, why: 'the room’s first preset' })
     const body = { ...EMPTY_SLIP, versionId: version.id, sheet: { kind: 'size' as const, sizeId: size.id } }
-    db.insert(slips).values({ ...add, versionId: version.id, body }).run()
+    db.insert(slips)
+      .values({ ...add, versionId: version.id, body })
+      .run()
     return ok({ value: { slipId }, subject: 'room' })
   },
 })
@@ -107,7 +153,15 @@ export const editRoom = action({
     if (current.revision !== revision)
       return bad({ code: 'stale', what: 'The room', yours: revision, now: current.revision, current })
     if (values.stopPpi > values.lookPpi)
-      return bad({ code: 'input', issues: [{ path: 'stopPpi', message: `stop below ${values.stopPpi} ppi would never be reached before look below ${values.lookPpi}` }] })
+      return bad({
+        code: 'input',
+        issues: [
+          {
+            path: 'stopPpi',
+            message: `stop below ${values.stopPpi} ppi would never be reached before look below ${values.lookPpi}`,
+          },
+        ],
+      })
     db.update(room)
       .set({ ...values, revision: revision + 1 })
       .where(eq(room.id, 1))
@@ -128,4 +182,3 @@ export const setTariff = action({
     return ok({ value: { id }, subject: id })
   },
 })
-

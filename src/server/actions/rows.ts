@@ -1,14 +1,17 @@
 import { eq, sql } from 'drizzle-orm'
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core'
-import type { Problem } from '@/core/words/problems'
 import { bad, ok, type Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 
 type Revised = SQLiteTable & { readonly id: SQLiteColumn; readonly revision: SQLiteColumn }
 
 /** The next number for people: one more than the largest so far, within the commit's transaction. */
 export function nextNumber(db: Db, table: SQLiteTable & { readonly number: SQLiteColumn }): number {
-  const row = db.select({ n: sql<number>`coalesce(max(${table.number}), 0)` }).from(table).get()
+  const row = db
+    .select({ n: sql<number>`coalesce(max(${table.number}), 0)` })
+    .from(table)
+    .get()
   return (row?.n ?? 0) + 1
 }
 

@@ -8,8 +8,8 @@ import { factsFrom } from '@/core/slip/catalogue'
 import type { SlipFacts } from '@/core/slip/facts'
 import { outcomeOf, type SlipOutcome } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
-import type { Db } from '@/server/db/open'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { accountEntries, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { rollLeft } from '@/server/stores/papers'
@@ -50,7 +50,10 @@ export const logRun = action({
     if (slip.revision !== input.revision)
       return bad({ code: 'stale', what: 'This slip', yours: input.revision, now: slip.revision, current: slip.body })
     if ((input.outcome === 'spoiled') !== (input.cause !== null))
-      return bad({ code: 'input', issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }] })
+      return bad({
+        code: 'input',
+        issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }],
+      })
     const picture = readPicture(db, slip.body.pictureId)
     const room = readRoom(db)
     const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
@@ -62,7 +65,10 @@ export const logRun = action({
     const answered = new Map(input.answers.map((a) => [a.check, a.reason]))
     const open = stops.filter((s) => !answered.has(s.check))
     if (input.outcome === 'good' && open.length > 0)
-      return bad({ code: 'stops_unanswered', checks: open.map((s) => sayFinding(s, room?.unit ?? 'mm').replace(/\.$/, '')) })
+      return bad({
+        code: 'stops_unanswered',
+        checks: open.map((s) => sayFinding(s, room?.unit ?? 'mm').replace(/\.$/, '')),
+      })
     const answers = stops.flatMap((s) => {
       const reason = answered.get(s.check)
       return reason ? [{ check: s.check, says: sayFinding(s, room?.unit ?? 'mm'), reason }] : []
@@ -143,6 +149,10 @@ export const logRun = action({
       .set({ state: left === 0 ? 'done' : 'waiting', updatedAt: now, revision: slip.revision + 1 })
       .where(eq(slips.id, slip.id))
       .run()
-    return ok({ value: { runIds: ids, left }, subject: slip.id, data: { outcome: input.outcome, copies: input.copies } })
+    return ok({
+      value: { runIds: ids, left },
+      subject: slip.id,
+      data: { outcome: input.outcome, copies: input.copies },
+    })
   },
 })

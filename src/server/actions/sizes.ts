@@ -1,10 +1,10 @@
 import { INPUTS } from '@/contract/actions'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { bad, ok } from '@/core/result/result'
-import type { Problem } from '@/core/words/problems'
 import { customPwgName } from '@/core/sizes/sizes'
-import type { Db } from '@/server/db/open'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { sizes } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { listSizes } from '@/server/stores/sizes'
@@ -16,7 +16,10 @@ const SMALLEST = 10_000 // 10 mm: below that nothing can be fed
 
 function refused(db: Db, f: Fields, self: string | null): Problem | null {
   if (f.short < SMALLEST)
-    return { code: 'input', issues: [{ path: 'short', message: `${f.short / 1000} mm is too small to be fed; at least 10 mm` }] }
+    return {
+      code: 'input',
+      issues: [{ path: 'short', message: `${f.short / 1000} mm is too small to be fed; at least 10 mm` }],
+    }
   const same = listSizes(db).find((s) => s.id !== self && s.name.toLowerCase() === f.name.toLowerCase())
   return same ? { code: 'name_taken', what: 'a size', name: same.name } : null
 }

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { EMPTY_SLIP } from '@/contract/slip'
-import type { SlipBody } from '@/core/slip/facts'
 import { bad, ok, type Result } from '@/core/result/result'
+import type { SlipBody } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
-import type { Db } from '@/server/db/open'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { people, pictures, presetVersions, slips } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { cancelJob } from '@/server/jobs/queue'
@@ -25,7 +25,8 @@ const columns = (body: SlipBody) => ({
 function pointsNowhere(db: Db, body: SlipBody): Problem | null {
   const has = {
     member: body.memberId === null || db.select().from(people).where(eq(people.id, body.memberId)).get(),
-    preset: body.versionId === null || db.select().from(presetVersions).where(eq(presetVersions.id, body.versionId)).get(),
+    preset:
+      body.versionId === null || db.select().from(presetVersions).where(eq(presetVersions.id, body.versionId)).get(),
     picture: body.pictureId === null || db.select().from(pictures).where(eq(pictures.id, body.pictureId)).get(),
   }
   if (!has.member) return { code: 'not_found', what: 'This member' }
@@ -127,4 +128,3 @@ export const stopJob = action({
     return ok({ value: { id }, subject: id })
   },
 })
-

@@ -55,7 +55,9 @@ export function bringUpToDate(db: Db, folder: string | null, migrationsFolder = 
 function lastApplied(db: Db): number | null {
   const has = db.$client.prepare("select 1 from sqlite_master where name = '__drizzle_migrations'").get()
   if (!has) return null
-  const row = db.$client.prepare('select max(created_at) as at from __drizzle_migrations').get() as { at: number | null }
+  const row = db.$client.prepare('select max(created_at) as at from __drizzle_migrations').get() as {
+    at: number | null
+  }
   return row.at === null ? null : Number(row.at)
 }
 

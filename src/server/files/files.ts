@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream, createWriteStream, existsSync, mkdirSync } from 'node:fs'
 import { open, rename, rm, stat } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
-import { Transform, type Readable } from 'node:stream'
+import { type Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 
 /** Where the content with this SHA-256 is kept: outside the web root, two levels deep. */

@@ -1,5 +1,5 @@
 import { instantiate, type Lcms } from 'lcms-wasm'
-import { type Intent, INTENTS } from '@/core/preset/settings'
+import { INTENTS, type Intent } from '@/core/preset/settings'
 import { bad, ok, type Result } from '@/core/result/result'
 
 /** Flags of the colour engine: black point compensation. */
@@ -47,7 +47,8 @@ export async function convert(
     const inFormat = lcms.cmsFormatterForColorspaceOfProfile(from, bytes, 0)
     const outFormat = lcms.cmsFormatterForColorspaceOfProfile(to, bytes, 0)
     const outChannels = (outFormat >> 3) & 15
-    if (((inFormat >> 3) & 15) !== rgb.channels || (outChannels !== 1 && outChannels !== 3)) return bad({ broken: 'pair' })
+    if (((inFormat >> 3) & 15) !== rgb.channels || (outChannels !== 1 && outChannels !== 3))
+      return bad({ broken: 'pair' })
     const flags = blackPoint ? BLACK_POINT : 0
     const transform = lcms.cmsCreateTransform(from, inFormat, to, outFormat, intentNumber(intent), flags)
     if (!transform) return bad({ broken: 'pair' })

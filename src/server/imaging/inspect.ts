@@ -21,8 +21,14 @@ export type Inspected = {
 
 type Magic = { readonly is: string; readonly mime: Inspected['mime'] | null; readonly test: (b: Buffer) => boolean }
 
-const starts = (...bytes: number[]) => (b: Buffer): boolean => bytes.every((v, i) => b[i] === v)
-const says = (at: number, word: string) => (b: Buffer): boolean => b.toString('latin1', at, at + word.length) === word
+const starts =
+  (...bytes: number[]) =>
+  (b: Buffer): boolean =>
+    bytes.every((v, i) => b[i] === v)
+const says =
+  (at: number, word: string) =>
+  (b: Buffer): boolean =>
+    b.toString('latin1', at, at + word.length) === word
 
 const MAGIC: readonly Magic[] = [
   { is: 'a JPEG', mime: 'image/jpeg', test: starts(0xff, 0xd8, 0xff) },

@@ -5,7 +5,14 @@ declare module 'lcms-wasm' {
     cmsCreate_sRGBProfile(): number
     cmsCloseProfile(profile: number): void
     cmsFormatterForColorspaceOfProfile(profile: number, bytes: number, isFloat: 0 | 1): number
-    cmsCreateTransform(from: number, fromFormat: number, to: number, toFormat: number, intent: number, flags: number): number
+    cmsCreateTransform(
+      from: number,
+      fromFormat: number,
+      to: number,
+      toFormat: number,
+      intent: number,
+      flags: number,
+    ): number
     cmsDeleteTransform(transform: number): void
     cmsDoTransform(transform: number, input: Uint8Array | Uint16Array, pixels: number): Uint8Array | Uint16Array
   }

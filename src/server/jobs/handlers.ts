@@ -45,7 +45,13 @@ async function makePreview(pictureId: string, ctx: DoorContext): Promise<JobResu
 }
 
 /** What the page of a slip is made of, or what is missing. */
-export async function sourceOf(db: Db, folder: string, picture: Picture, profileId: string | null, colour: { intent: 'perceptual' | 'relative' | 'saturation' | 'absolute'; blackPoint: boolean } | null): Promise<Result<PictureSource, Problem>> {
+export async function sourceOf(
+  db: Db,
+  folder: string,
+  picture: Picture,
+  profileId: string | null,
+  colour: { intent: 'perceptual' | 'relative' | 'saturation' | 'absolute'; blackPoint: boolean } | null,
+): Promise<Result<PictureSource, Problem>> {
   const row = profileId ? db.select().from(profiles).where(eq(profiles.id, profileId)).get() : null
   if (profileId && !row) return bad({ code: 'not_found', what: 'The profile of this preset' })
   return ok({
@@ -95,7 +101,14 @@ async function makePdf(
   )
   told(0.95)
   const { width, length } = print.page.sheet
-  const title = (slip.body.title || 'print').replace(/[^\p{L}\p{N} -]+/gu, '').trim().slice(0, 60)
+  const title = (slip.body.title || 'print')
+    .replace(/[^\p{L}\p{N} -]+/gu, '')
+    .trim()
+    .slice(0, 60)
   const size = `${tradeNumber(width, 'mm')}x${tradeNumber(length, 'mm')} mm`
-  return ok({ sha: await keepBytes(folder, bytes), name: `slip ${slip.number} ${title} ${size}.pdf`, bytes: bytes.length })
+  return ok({
+    sha: await keepBytes(folder, bytes),
+    name: `slip ${slip.number} ${title} ${size}.pdf`,
+    bytes: bytes.length,
+  })
 }

@@ -1,7 +1,7 @@
 import { and, asc, eq, lt, or, sql } from 'drizzle-orm'
 import type { Problem } from '@/core/words/problems'
-import type { Db } from '@/server/db/open'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { jobs } from '@/server/db/schema'
 
 /** Long work, by kind. */
@@ -37,7 +37,10 @@ export function lease(db: Db, now: number): Job | null {
       .get()
     if (!row) return null
     const attempts = row.attempts + 1
-    db.update(jobs).set({ state: 'running', attempts, leaseUntil: now + LEASE_MS }).where(eq(jobs.id, row.id)).run()
+    db.update(jobs)
+      .set({ state: 'running', attempts, leaseUntil: now + LEASE_MS })
+      .where(eq(jobs.id, row.id))
+      .run()
     return { id: row.id, kind: row.kind, payload: row.payload, attempts } as Job
   })
   return take.immediate()
@@ -55,18 +58,28 @@ export function report(db: Db, id: string, part: number, now: number): boolean {
 }
 
 export function finish(db: Db, id: string, result: unknown): void {
-  db.update(jobs).set({ state: 'done', progress: 1000, result }).where(and(eq(jobs.id, id), eq(jobs.state, 'running'))).run()
+  db.update(jobs)
+    .set({ state: 'done', progress: 1000, result })
+    .where(and(eq(jobs.id, id), eq(jobs.state, 'running')))
+    .run()
 }
 
 /** Ends a job with a problem that can be shown. */
 export function fail(db: Db, id: string, problem: Problem): void {
-  db.update(jobs).set({ state: 'failed', problem }).where(and(eq(jobs.id, id), eq(jobs.state, 'running'))).run()
+  db.update(jobs)
+    .set({ state: 'failed', problem })
+    .where(and(eq(jobs.id, id), eq(jobs.state, 'running')))
+    .run()
 }
 
 /** Puts a job back after an unexpected error, or gives it up after {@link MOST_ATTEMPTS}. */
 export function retryOrFail(db: Db, job: Job, why: string): void {
   if (job.attempts >= MOST_ATTEMPTS) fail(db, job.id, { code: 'render_failed', why })
-  else db.update(jobs).set({ state: 'queued' }).where(and(eq(jobs.id, job.id), eq(jobs.state, 'running'))).run()
+  else
+    db.update(jobs)
+      .set({ state: 'queued' })
+      .where(and(eq(jobs.id, job.id), eq(jobs.state, 'running')))
+      .run()
 }
 
 export function cancelJob(db: Db, id: string): void {

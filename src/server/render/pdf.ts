@@ -1,27 +1,27 @@
-import { deflate } from 'node:zlib'
 import { promisify } from 'node:util'
+import { deflate } from 'node:zlib'
 import {
   clip,
   concatTransformationMatrix,
   drawObject,
   endPath,
   fill,
-  PDFDocument,
   type PDFContext,
-  type PDFPage,
+  PDFDocument,
   PDFName,
   type PDFOperator,
+  type PDFPage,
   PDFRawStream,
-  PrintScaling,
   type PDFRef,
+  PrintScaling,
   popGraphicsState,
   pushGraphicsState,
   rectangle,
-  setFillingGrayscaleColor,
   StandardFonts,
+  setFillingGrayscaleColor,
 } from '@cantoo/pdf-lib'
 import { UM_PER_INCH } from '@/core/length/length'
-import { type Affine, orientationMatrix, pictureMatrix, then } from '@/core/page/matrix'
+import { type Affine, chain, orientationMatrix, pictureMatrix } from '@/core/page/matrix'
 import type { Page, PageItem, PicturePart } from '@/core/page/page'
 import type { PictureSize } from '@/core/placing/placing'
 import { absurd } from '@/core/result/result'
@@ -89,7 +89,13 @@ async function draw(
     }
     case 'mark': {
       const [x, y, w, h] = box(item.rect, sheet.getHeight())
-      sheet.pushOperators(pushGraphicsState(), setFillingGrayscaleColor(0), rectangle(x, y, w, h), fill(), popGraphicsState())
+      sheet.pushOperators(
+        pushGraphicsState(),
+        setFillingGrayscaleColor(0),
+        rectangle(x, y, w, h),
+        fill(),
+        popGraphicsState(),
+      )
       return
     }
     default:
@@ -107,10 +113,10 @@ async function pictureOperators(
 ): Promise<readonly PDFOperator[]> {
   const ref = await imageObject(doc.context, ready)
   const name = sheet.node.newXObject('Picture', ref)
-  const upright = then(pictureMatrix(part, size), down)
-  const stored = ready.kind === 'jpeg' ? then(orientationMatrix(ready.orientation), upright) : upright
+  const upright = chain(pictureMatrix(part, size), down)
+  const stored = ready.kind === 'jpeg' ? chain(orientationMatrix(ready.orientation), upright) : upright
   // PDF lays an image on the unit square with y up; ours is y down
-  const m = then([1, 0, 0, -1, 0, 1], stored)
+  const m = chain([1, 0, 0, -1, 0, 1], stored)
   return [
     pushGraphicsState(),
     rectangle(...box(part.window, sheet.getHeight())),
@@ -152,4 +158,3 @@ async function profileObject(context: PDFContext, icc: Uint8Array, channels: 1 |
 function bigEndian(data: Uint8Array | Uint16Array): Uint8Array {
   return data instanceof Uint16Array ? Buffer.from(data.buffer, data.byteOffset, data.byteLength).swap16() : data
 }
-

@@ -15,7 +15,12 @@ export type PictureSource = {
   readonly orientation: number
   readonly grey: boolean
   readonly bits: number
-  readonly convertTo: { readonly profile: Uint8Array; readonly name: string; readonly intent: Intent; readonly blackPoint: boolean } | null
+  readonly convertTo: {
+    readonly profile: Uint8Array
+    readonly name: string
+    readonly intent: Intent
+    readonly blackPoint: boolean
+  } | null
 }
 
 /** A picture ready to be laid: encoded as it came, or decoded. */
@@ -88,4 +93,3 @@ export async function readyPicture(source: PictureSource): Promise<Result<Ready,
     )
   return ok({ ...raw, pixels: converted.value, icc: null })
 }
-

@@ -27,6 +27,8 @@ export type RunLine = {
   readonly copy: number
   readonly width: Um
   readonly length: Um
+  /** cut from a roll */
+  readonly roll: boolean
   readonly inkMicrolitres: number
   readonly cost: Minor
   readonly charge: Minor
@@ -97,6 +99,7 @@ const toLine = (r: Row): RunLine => ({
   copy: r.run.copy,
   width: um(r.run.widthUm),
   length: um(r.run.lengthUm),
+  roll: r.run.rollId !== null,
   inkMicrolitres: r.run.inkMicrolitres,
   cost: minor(r.run.cost),
   charge: minor(r.run.charge),
@@ -173,3 +176,15 @@ export function readRun(db: Db, id: string): Run | null {
 export function runsOfSlip(db: Db, slipId: string): readonly RunLine[] {
   return base(db).where(eq(runs.slipId, slipId)).orderBy(desc(runs.at), desc(runs.id)).all().map(toLine)
 }
+
+/** A page's key in an address, and back; null for what is none. */
+export const keyToText = (key: LogKey): string => `${key.at}~${key.id}`
+
+export function keyFromText(text: string | undefined): LogKey | null {
+  const match = /^(\d{1,15})~([0-9a-f-]{36})$/.exec(text ?? '')
+  return match?.[1] && match[2] ? { at: Number(match[1]), id: match[2] } : null
+}
+
+const OUTCOMES: readonly Outcome[] = ['good', 'proof', 'spoiled', 'not known']
+
+export const outcomeFromText = (text: string | undefined): Outcome | null => OUTCOMES.find((o) => o === text) ?? null

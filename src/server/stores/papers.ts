@@ -64,7 +64,9 @@ export function listStocks(db: Db): readonly (StockOnShelf & { readonly revision
       price: minor(s.price),
       count: stockCount(db, s.id),
       revision: s.revision,
-      rolls: opened.filter((r) => r.stockId === s.id).map((r) => ({ id: r.id, number: r.number, left: rollLeft(db, r.id) })),
+      rolls: opened
+        .filter((r) => r.stockId === s.id)
+        .map((r) => ({ id: r.id, number: r.number, left: rollLeft(db, r.id) })),
     }))
 }
 
@@ -88,4 +90,15 @@ export function listPapers(db: Db): readonly Paper[] {
       revision: p.revision,
       stocks: shelf.filter((s) => s.paperId === p.id),
     }))
+}
+
+/** What can be put into a printer: every stock with its paper's name. */
+export function listShelf(db: Db) {
+  const names = new Map(listPapers(db).map((p) => [p.id, p.name]))
+  return listStocks(db).flatMap((s) => {
+    const paperName = names.get(s.paperId)
+    return paperName
+      ? [{ stockId: s.id, paperName, kind: s.kind, width: s.width, length: s.length, count: s.count, rolls: s.rolls }]
+      : []
+  })
 }

@@ -1,6 +1,6 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
-import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { settingsSchema } from '@/contract/preset'
+import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { VersionFacts } from '@/core/slip/facts'
@@ -32,7 +32,13 @@ export type Preset = {
 }
 
 export function listPresets(db: Db): readonly Preset[] {
-  const names = new Map(db.select().from(people).all().map((p) => [p.id, p.name]))
+  const names = new Map(
+    db
+      .select()
+      .from(people)
+      .all()
+      .map((p) => [p.id, p.name]),
+  )
   const versions = db.select().from(presetVersions).orderBy(desc(presetVersions.number)).all()
   return db
     .select()

@@ -4,8 +4,8 @@ import { type Um, um } from '@/core/length/length'
 import type { BlackInk, Feed, QueueFacts } from '@/core/printer/facts'
 import type { Db } from '@/server/db/open'
 import { feeds, loads, papers, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
-import { parsed } from './parse'
 import { rollLeft, stockCount } from './papers'
+import { parsed } from './parse'
 
 export type Queue = {
   readonly id: string

@@ -1,0 +1,188 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import net from 'node:net'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)))
+export const PORT = Number(process.env.PORT ?? 4780)
+export const HOST = process.env.HOST ?? '127.0.0.1'
+const CACHE = join(ROOT, '.cache')
+
+export const say = (line) => process.stdout.write(`${line}\n`)
+
+/** Ends the program with one sentence. */
+export function giveUp(line, code = 1) {
+  process.stderr.write(`${line}\n`)
+  process.exit(code)
+}
+
+const children = new Set()
+
+/** Starts a child that ends with us, whatever ends us. */
+export function start(command, args, options = {}) {
+  const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options })
+  children.add(child)
+  child.on('exit', () => children.delete(child))
+  return child
+}
+
+/** Ends every child by its own id and waits until each is gone, at most 5 s. */
+export async function endChildren() {
+  const gone = [...children].map(
+    (child) =>
+      new Promise((resolve) => {
+        child.once('exit', resolve)
+        child.kill('SIGTERM')
+        setTimeout(() => child.kill('SIGKILL'), 5000).unref()
+      }),
+  )
+  await Promise.all(gone)
+}
+
+let leaving = false
+export function endOnSignals(before = () => {}) {
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.on(signal, async () => {
+      if (leaving) return
+      leaving = true
+      await endChildren()
+      before()
+      process.exit(signal === 'SIGINT' ? 130 : 143)
+    })
+}
+
+/** Runs a command to its end; its exit code. */
+export function run(command, args, options = {}) {
+  return new Promise((resolve, reject) => {
+    const child = start(command, args, options)
+    child.on('error', reject)
+    child.on('exit', (code, signal) => resolve(code ?? (signal ? 130 : 1)))
+  })
+}
+
+const NODE_NEEDED = [20, 9]
+
+export function needNode() {
+  const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
+  if (major < NODE_NEEDED[0] || (major === NODE_NEEDED[0] && minor < NODE_NEEDED[1]))
+    giveUp(`Libreta needs Node.js ${NODE_NEEDED.join('.')} or later; this is ${process.versions.node}.`)
+}
+
+const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(1)} s`
+
+function stamp(name) {
+  try {
+    return readFileSync(join(CACHE, name), 'utf8')
+  } catch {
+    return ''
+  }
+}
+function setStamp(name, value) {
+  mkdirSync(CACHE, { recursive: true })
+  writeFileSync(join(CACHE, name), value)
+}
+
+const hashFiles = (files) => {
+  const hash = createHash('sha256')
+  for (const file of files) hash.update(file).update(existsSync(file) ? readFileSync(file) : '')
+  return hash.digest('hex')
+}
+
+/** Installs what the lock file names, once for each state of it. */
+export async function install() {
+  const lock = hashFiles([join(ROOT, 'package-lock.json')]) + process.versions.modules
+  if (existsSync(join(ROOT, 'node_modules', 'next')) && stamp('installed') === lock) return
+  const began = Date.now()
+  say('Installing packages. The database engine may be compiled, which takes some minutes on a small machine.')
+  const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm'
+  const code = await run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    env: { ...process.env, NODE_ENV: 'development' },
+  })
+  if (code !== 0)
+    giveUp(`npm ci ended with ${code}. The lines above say why; a compiler (python3, make, g++) may be missing.`)
+  setStamp('installed', lock)
+  say(`Installed in ${seconds(began)}.`)
+}
+
+/** Every file below some folders that decides what is built. */
+function sources() {
+  const out = []
+  const walk = (path) => {
+    if (!existsSync(path)) return
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name))
+    else if (!/\.test\.tsx?$/.test(path)) out.push(path)
+  }
+  for (const name of ['src', 'next.config.ts', 'package-lock.json', 'tsconfig.json']) walk(join(ROOT, name))
+  return out
+}
+
+/** Builds the application when its sources changed since the last build. */
+export async function build() {
+  const now = hashFiles(sources())
+  if (existsSync(join(ROOT, '.next', 'BUILD_ID')) && stamp('built') === now) return
+  const began = Date.now()
+  say('Building, about a minute.')
+  const result = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
+    cwd: ROOT,
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    encoding: 'utf8',
+  })
+  if (result.status !== 0) giveUp(`${result.stdout}\n${result.stderr}\nThe build failed.`)
+  setStamp('built', now)
+  say(`Built in ${seconds(began)}.`)
+}
+
+/** True when somebody listens there already. */
+export function portTaken(port, host = '127.0.0.1') {
+  return new Promise((resolve) => {
+    const socket = net.connect({ port, host })
+    socket.once('connect', () => {
+      socket.destroy()
+      resolve(true)
+    })
+    socket.once('error', () => resolve(false))
+  })
+}
+
+export const serverEnv = (data, extra = {}) => ({
+  ...process.env,
+  NODE_ENV: 'production',
+  NEXT_TELEMETRY_DISABLED: '1',
+  LIBRETA_DATA: data,
+  ...extra,
+})
+
+/** Starts server and background process on a room folder. */
+export async function serve(data, { port = PORT, host = HOST, stdio = 'inherit' } = {}) {
+  if (await portTaken(port))
+    giveUp(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
+  const env = serverEnv(data)
+  const web = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], {
+    env,
+    stdio: stdio === 'inherit' ? ['ignore', 'ignore', 'inherit'] : stdio,
+  })
+  const background = start(process.execPath, ['--import', 'tsx', 'background/main.ts'], {
+    env,
+    stdio: stdio === 'inherit' ? ['ignore', 'inherit', 'inherit', 'ipc'] : ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
+  const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
+  await answers(address, web)
+  return { web, background, address }
+}
+
+/** Waits until the server answers, at most a minute. */
+async function answers(address, web) {
+  const until = Date.now() + 60_000
+  while (Date.now() < until) {
+    if (web.exitCode !== null) giveUp('The server ended before it answered; the lines above say why.')
+    try {
+      await fetch(`${address}/api/find`)
+      return
+    } catch {
+      await new Promise((r) => setTimeout(r, 60))
+    }
+  }
+  giveUp('The server did not answer within a minute.')
+}

@@ -1,0 +1,62 @@
+// The slip page's script, compressed as a server would send it, must stay below 350 KB.
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { ROOT, say, serverEnv } from './lib.mjs'
+
+const LIMIT = 350_000
+const PORT = 4797
+const data = mkdtempSync(join(tmpdir(), 'libreta-weight-'))
+const web = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
+  {
+    cwd: ROOT,
+    env: serverEnv(data),
+    stdio: 'ignore',
+  },
+)
+const address = `http://127.0.0.1:${PORT}`
+const post = async (action, input) => {
+  const response = await fetch(`${address}/api/do/${action}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: address },
+    body: JSON.stringify(input),
+  })
+  return response.json()
+}
+try {
+  for (let i = 0; ; i++) {
+    try {
+      await fetch(`${address}/api/find`)
+      break
+    } catch (error) {
+      if (i > 200) throw error
+      await new Promise((r) => setTimeout(r, 100))
+    }
+  }
+  const made = await post('room.set-up', {
+    name: 'Weighing room',
+    unit: 'mm',
+    currency: 'EUR',
+    exponent: 2,
+    timeZone: 'UTC',
+    keeper: 'Scales',
+    printer: { nickname: 'Feather', makeModel: '' },
+    paper: { name: 'Tissue', surface: 'plain', sizeId: 'iso_a4_210x297mm', count: 1 },
+  })
+  const page = await (await fetch(`${address}/slips/${made.value.slipId}`)).text()
+  const scripts = [...new Set([...page.matchAll(/"?(\/_next\/static\/[^"'\\]+\.js)/g)].map((m) => m[1]))]
+  let total = 0
+  for (const path of scripts) {
+    const response = await fetch(address + path, { headers: { 'accept-encoding': 'identity' } })
+    total += gzipSync(Buffer.from(await response.arrayBuffer())).length
+  }
+  say(`slip page: ${scripts.length} scripts, ${(total / 1000).toFixed(0)} KB compressed (limit ${LIMIT / 1000} KB)`)
+  process.exitCode = scripts.length > 0 && total < LIMIT ? 0 : 1
+} finally {
+  web.kill('SIGTERM')
+  rmSync(data, { recursive: true, force: true })
+}

@@ -1,0 +1,91 @@
+// npm test: everything that has to be true, from a clean clone. Ends with `N passed, N failed`.
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { build, endOnSignals, giveUp, install, needNode, ROOT, run, say } from './lib.mjs'
+
+needNode()
+endOnSignals()
+const totals = { passed: 0, failed: 0 }
+const only = process.argv[2] // one step by its name, for a quick look
+
+/** What browser tests need from Debian; installed where we may. */
+function systemTools() {
+  const missing = [
+    ['chromium', 'chromium'],
+    ['pdftoppm', 'poppler-utils'],
+  ].filter(
+    ([command]) =>
+      spawnSync('which', [
+        process.env.LIBRETA_CHROMIUM && command === 'chromium' ? process.env.LIBRETA_CHROMIUM : command,
+      ]).status !== 0,
+  )
+  if (missing.length === 0) return
+  const names = missing.map(([, name]) => name)
+  const root = process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0
+  if (!root)
+    giveUp(
+      `Browser tests need ${names.join(' and ')}: install them with "apt-get install ${names.join(' ')}", or set LIBRETA_CHROMIUM to a Chromium.`,
+    )
+  say(`Installing ${names.join(' and ')}.`)
+  spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit' })
+  const result = spawnSync('apt-get', ['install', '-y', '-qq', ...names], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  })
+  if (result.status !== 0) giveUp(`apt-get could not install ${names.join(' and ')}.`)
+}
+
+async function step(name, work) {
+  if (only && only !== name) return
+  const began = Date.now()
+  const ok = await work()
+  if (ok !== null) totals[ok ? 'passed' : 'failed'] += 1
+  say(`${ok === false ? 'FAILED' : 'ok'}  ${name}, ${((Date.now() - began) / 1000).toFixed(0)} s`)
+}
+
+const bin = (path) => join(ROOT, 'node_modules', path)
+const node = async (...args) => (await run(process.execPath, args)) === 0
+
+/** Runs vitest projects and adds up their tests. */
+async function vitest(...projects) {
+  mkdirSync(join(ROOT, '.cache'), { recursive: true })
+  const out = join(ROOT, '.cache', `vitest-${projects[0]}.json`)
+  rmSync(out, { force: true })
+  const args = [
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${out}`,
+    ...projects.flatMap((p) => ['--project', p]),
+  ]
+  const code = await run(process.execPath, [bin('vitest/vitest.mjs'), ...args])
+  if (!existsSync(out)) return false
+  const report = JSON.parse(readFileSync(out, 'utf8'))
+  totals.passed += report.numPassedTests
+  totals.failed += report.numFailedTests
+  const broken = code !== 0 && report.numFailedTests === 0
+  if (report.numTotalTests === 0 || broken) return false
+  return null // counted test by test
+}
+
+await install()
+await step('core is pure', () => node(bin('typescript/bin/tsc'), '-p', 'src/core/tsconfig.json'))
+await step(
+  'types',
+  async () => (await node(bin('next/dist/bin/next'), 'typegen')) && node(bin('typescript/bin/tsc'), '-p', '.'),
+)
+await step('lint', () => node(bin('@biomejs/biome/bin/biome'), 'check', '--error-on-warnings', '.'))
+await step('arrows', () => node('scripts/arrows.mjs'))
+await step('unused', () => node(bin('knip/bin/knip.js')))
+await step('unit', () => vitest('core', 'server', 'interface'))
+await step('build', async () => {
+  await build()
+  return true
+})
+if (!only || only === 'browser') systemTools()
+await step('page weight', () => node('scripts/page-weight.mjs'))
+await step('browser', () => vitest('browser'))
+
+say(`${totals.passed} passed, ${totals.failed} failed`)
+process.exit(totals.failed > 0 ? 1 : 0)

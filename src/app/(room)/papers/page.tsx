@@ -1,0 +1,11 @@
+import type { Metadata } from 'next'
+import { Papers } from '@/features/papers/papers'
+import { room } from '@/server/db/open'
+import { listPapers } from '@/server/stores/papers'
+
+export const metadata: Metadata = { title: 'Papers & rolls' }
+
+export default async function Page({ searchParams }: { searchParams: Promise<{ open?: string }> }) {
+  const { open } = await searchParams
+  return <Papers key={open ?? ''} papers={listPapers(room())} open={open ?? null} />
+}

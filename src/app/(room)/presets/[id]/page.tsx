@@ -1,0 +1,22 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { PresetPage } from '@/features/presets/preset'
+import { room } from '@/server/db/open'
+import { presetWorld } from '@/server/stores/preset-world'
+import { readPreset, versionDeeds } from '@/server/stores/presets'
+
+export const metadata: Metadata = { title: 'Preset' }
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const preset = readPreset(room(), (await params).id)
+  if (!preset) notFound()
+  return (
+    <PresetPage
+      key={preset.id}
+      preset={preset}
+      world={presetWorld(room())}
+      deeds={versionDeeds(room(), preset.id)}
+      now={Date.now()}
+    />
+  )
+}

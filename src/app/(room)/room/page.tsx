@@ -1,0 +1,19 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { RoomForm } from '@/features/members/room-form'
+import { room } from '@/server/db/open'
+import { readRoom, tariffAt } from '@/server/stores/room'
+
+export const metadata: Metadata = { title: 'Room' }
+
+export default function Page() {
+  const here = readRoom(room())
+  if (!here) notFound()
+  const { paperPercent, inkPer100Ml, roomShare } = tariffAt(room(), Date.now())
+  return (
+    <RoomForm
+      room={{ name: here.name, unit: here.unit, revision: here.revision, ...here.facts }}
+      tariff={{ paperPercent, inkPer100Ml, roomShare }}
+    />
+  )
+}

@@ -1,0 +1,5 @@
+import { serveJobFile } from '@/server/files/serve'
+
+export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return serveJobFile((await params).id)
+}

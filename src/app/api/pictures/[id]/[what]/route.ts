@@ -1,0 +1,9 @@
+import { servePicture } from '@/server/files/serve'
+
+export async function GET(
+  _request: Request,
+  { params }: { params: Promise<{ id: string; what: string }> },
+): Promise<Response> {
+  const { id, what } = await params
+  return servePicture(id, what)
+}

@@ -1,0 +1,242 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { tradePair, writeNumber } from '@/core/length/write'
+import type { Needs } from '@/core/slip/needs'
+import { sayFinding } from '@/core/words/checks'
+import { sayForm } from '@/core/words/paper-form'
+import { useKeys } from '@/ui/keys/use-keys'
+import { sayAgo, sayLongDay } from '@/ui/parts/dates'
+import { PageHead } from '@/ui/parts/page-head'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import css from './bench.module.css'
+import { LoadControls, type ShelfItem } from './load-controls'
+import type { BenchData, BenchLane, BenchSlipLine } from './types'
+
+/** The day's view: one lane per printer, slips by what has to be changed first. */
+export function Bench(props: {
+  readonly bench: BenchData
+  readonly shelf: readonly ShelfItem[]
+  readonly now: number
+}) {
+  const { bench, shelf, now } = props
+  const { timeZone } = useWays()
+  const { act, busy } = useDo()
+  const router = useRouter()
+  const add = async (): Promise<void> => {
+    const made = await act('slip.add', { body: null })
+    if (made) router.push(`/slips/${made.id}`)
+  }
+  useKeys({ n: () => void add() })
+  return (
+    <>
+      <PageHead title="Bench" sub={sayLongDay(now, timeZone)}>
+        <Button loading={busy} onClick={() => void add()} title="New slip (n)">
+          New slip
+        </Button>
+      </PageHead>
+      <div className={css.page}>
+        <p className={css.counts}>
+          <span>
+            <strong className="serif">{bench.waiting}</strong> waiting
+          </span>
+          <span>
+            <strong className="serif">{bench.today.runs}</strong> printed today
+          </span>
+          {bench.today.spoiled > 0 ? (
+            <span>
+              <strong className="serif">{bench.today.spoiled}</strong> spoiled
+            </span>
+          ) : null}
+          {bench.today.mm2 > 0 ? (
+            <span>
+              <strong className="serif">{writeNumber(bench.today.mm2 / 1e6, 2)} m²</strong> paper used
+            </span>
+          ) : null}
+        </p>
+        {bench.lanes.map((lane) => (
+          <LaneBox key={lane.printer.id} lane={lane} shelf={shelf} now={now} />
+        ))}
+        {bench.lanes.length === 0 ? (
+          <p>
+            No printer yet. <Link href="/printers">Add the first one</Link>.
+          </p>
+        ) : null}
+        {bench.unplaced.length > 0 ? (
+          <section className={css.lane} aria-label="Not placed yet">
+            <div className={css.side}>
+              <h2>No printer yet</h2>
+              <p className="soft small">These wait for a preset or a sheet.</p>
+            </div>
+            <div className={css.groups}>
+              <div className={css.group}>
+                <Cards slips={bench.unplaced} />
+              </div>
+            </div>
+          </section>
+        ) : null}
+        {bench.waiting === 0 ? <p className="soft">Nothing waits. A slip comes here with “Put on the bench”.</p> : null}
+      </div>
+    </>
+  )
+}
+
+function LaneBox({
+  lane,
+  shelf,
+  now,
+}: {
+  readonly lane: BenchLane
+  readonly shelf: readonly ShelfItem[]
+  readonly now: number
+}) {
+  const { printer } = lane
+  const nozzle = printer.upkeep.find((u) => u.kind === 'nozzle check')
+  const heads = lane.due.find((d) => d.kind === 'head alignment')
+  return (
+    <section className={css.lane} aria-label={printer.nickname}>
+      <div className={css.side}>
+        <div className={css.sideHead}>
+          <h2>
+            <Link href={`/printers/${printer.id}`}>{printer.nickname}</Link>
+          </h2>
+        </div>
+        <dl className="facts">
+          {printer.loads.length === 0 ? (
+            <>
+              <dt>Loaded</dt>
+              <dd>nothing</dd>
+            </>
+          ) : (
+            printer.loads.map((load) => <LoadFacts key={load.feedId} load={load} />)
+          )}
+          {printer.blackShared ? (
+            <>
+              <dt>Black</dt>
+              <dd>{printer.holdsBlack ?? 'not known'}</dd>
+            </>
+          ) : null}
+          <dt>Nozzles</dt>
+          <dd className={lane.due.some((d) => d.kind === 'nozzle check') ? 'level-look' : 'level-fine'}>
+            {nozzle ? `checked ${sayAgo(nozzle.at, now)}` : 'never checked'}
+          </dd>
+          {heads ? (
+            <>
+              <dt>Heads</dt>
+              <dd className="level-look">{heads.days === null ? 'never aligned' : `aligned ${heads.days} days ago`}</dd>
+            </>
+          ) : null}
+        </dl>
+        <LoadControls printer={printer} shelf={shelf} />
+      </div>
+      <div className={css.groups}>
+        {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
+        {lane.groups.map((group) => (
+          <div key={JSON.stringify(group.needs)} className={css.group}>
+            <GroupTitle
+              needs={group.needs}
+              count={group.slips.length}
+              prints={group.slips.reduce((a, s) => a + s.copies, 0)}
+              printer={printer}
+            />
+            <Cards slips={group.slips} />
+          </div>
+        ))}
+      </div>
+    </section>
+  )
+}
+
+function LoadFacts({ load }: { readonly load: BenchLane['printer']['loads'][number] }) {
+  const { unit } = useWays()
+  return (
+    <>
+      <dt>Loaded</dt>
+      <dd>
+        {load.paperName}, {sayForm(load.kind, load.width, load.length, unit)}
+        <br />
+        <span className="soft">
+          {load.kind === 'roll'
+            ? `${writeNumber(load.left / 1e6, 1)} m of ${writeNumber(load.length / 1e6, 0)} m`
+            : `${load.left} sheets`}
+          , {load.feedName}
+        </span>
+        {load.kind === 'roll' ? (
+          <span className={css.gauge} aria-hidden="true">
+            <span style={{ width: `${Math.max(0, Math.min(100, (100 * load.left) / load.length))}%` }} />
+          </span>
+        ) : null}
+      </dd>
+    </>
+  )
+}
+
+function GroupTitle(props: {
+  readonly needs: Needs
+  readonly count: number
+  readonly prints: number
+  readonly printer: BenchLane['printer']
+}) {
+  const { needs, count, prints, printer } = props
+  const { unit } = useWays()
+  const slips = `${count} ${count === 1 ? 'slip' : 'slips'}${prints > count ? `, ${prints} prints` : ''}`
+  const swap = needs.black ? `a swap to ${needs.black} black` : null
+  const load = needs.load
+    ? `${needs.load.paperName}, ${sayForm(needs.load.roll ? 'roll' : 'sheet', needs.load.width, needs.load.length, unit)} in the ${needs.load.feedName}`
+    : null
+  const ink = needs.black ? `, ${writeNumber(printer.swapMicrolitres / 1000, 1)} ml ink` : ''
+  return (
+    <h3 className={css.groupTitle}>
+      {!swap && !load ? 'Print as it stands' : `After ${[load, swap].filter(Boolean).join(' and ')}`}
+      <span className="soft">
+        {slips}
+        {ink}
+      </span>
+    </h3>
+  )
+}
+
+function Cards({ slips }: { readonly slips: readonly BenchSlipLine[] }) {
+  const { unit } = useWays()
+  return (
+    <ul className={css.cards}>
+      {slips.map((s) => (
+        <li key={s.id}>
+          <Link href={`/slips/${s.id}`} className={css.card} data-level={s.level}>
+            {s.pictureId ? (
+              // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
+              <img src={`/api/pictures/${s.pictureId}/thumb`} alt="" className={css.thumb} loading="lazy" />
+            ) : (
+              <span className={css.thumb} />
+            )}
+            <span className={css.cardTitle}>{s.title}</span>
+            <span className={css.cardText}>
+              {s.sheet
+                ? s.sheet.roll
+                  ? tradePair(s.sheet.width, s.sheet.length, unit)
+                  : sayForm('sheet', s.sheet.width, s.sheet.length, unit)
+                : 'no sheet'}
+              {s.copies > 1 ? `, ${s.copies} copies` : ''}
+              {s.memberName ? `, ${shortName(s.memberName)}` : ''}
+            </span>
+            {s.finding ? (
+              <span className={css.finding}>
+                <span className={`level-${s.level}`}>{s.level === 'stop' ? 'Stop' : 'Look'}</span>{' '}
+                {sayFinding(s.finding, unit)}
+              </span>
+            ) : null}
+          </Link>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** `Iria V.`: enough to call somebody in a room; groups of more words stay whole. */
+function shortName(name: string): string {
+  const [first, last, ...rest] = name.split(' ')
+  return rest.length > 0 || !last ? name : `${first} ${last[0]}.`
+}

@@ -1,0 +1,133 @@
+'use client'
+
+import Link from 'next/link'
+import { measuredPair, writeNumber } from '@/core/length/write'
+import { type Minor, writeMoney } from '@/core/money/money'
+import type { SlipFacts } from '@/core/slip/facts'
+import { outcomeOf } from '@/core/slip/outcome'
+import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
+import { sayDay, sayTime } from '@/ui/parts/dates'
+import { PageHead } from '@/ui/parts/page-head'
+import { useWays } from '@/ui/unit/unit'
+import css from './log.module.css'
+
+export type RunView = {
+  readonly id: string
+  readonly number: number
+  readonly at: number
+  readonly by: string
+  readonly slipId: string
+  readonly slipNumber: number
+  readonly title: string
+  readonly memberName: string | null
+  readonly groupName: string | null
+  readonly printerName: string
+  readonly presetName: string
+  readonly versionNumber: number
+  readonly seal: string
+  readonly paperName: string
+  readonly outcome: string
+  readonly cause: string | null
+  readonly note: string
+  readonly copy: number
+  readonly inkMicrolitres: number
+  readonly cost: Minor
+  readonly charge: Minor
+  readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
+  readonly facts: SlipFacts
+}
+
+/** One run with its drawing as it was: made again from what was known when it was logged. */
+export function RunPage({ run, now }: { readonly run: RunView; readonly now: number }) {
+  const { unit, currency, timeZone } = useWays()
+  const { facts } = run
+  const { sheet, print } = outcomeOf(facts)
+  return (
+    <>
+      <PageHead
+        title={run.title || `Run ${run.number}`}
+        sub={`run ${run.number}, ${sayDay(run.at, timeZone, now)} ${sayTime(run.at, timeZone)}`}
+      />
+      <div className={css.run}>
+        <div className={css.facts}>
+          <dl className="facts">
+            <dt>Outcome</dt>
+            <dd className="strong">
+              {run.outcome}
+              {run.cause ? `, ${run.cause}` : ''}
+            </dd>
+            <dt>Slip</dt>
+            <dd>
+              <Link href={`/slips/${run.slipId}`}>
+                {run.slipNumber}, print {run.copy}
+              </Link>
+            </dd>
+            <dt>Member</dt>
+            <dd>
+              {run.memberName ?? 'none'}
+              {run.groupName ? <span className="soft">, {run.groupName}</span> : null}
+            </dd>
+            <dt>Printer</dt>
+            <dd>{run.printerName}</dd>
+            <dt>Preset</dt>
+            <dd>
+              {run.presetName}, version {run.versionNumber}
+              <br />
+              <span className="soft">seal {run.seal}</span>
+            </dd>
+            <dt>Paper</dt>
+            <dd>{run.paperName}</dd>
+            {print && sheet ? (
+              <>
+                <dt>Sheet</dt>
+                <dd>{measuredPair(sheet.sheet.width, sheet.sheet.length, unit)}</dd>
+                <dt>Print</dt>
+                <dd>
+                  {measuredPair(print.onPaper.w, print.onPaper.h, unit)},{' '}
+                  {sheet.borderless ? `borderless, growth ${facts.body.growth}` : 'margins'}
+                </dd>
+              </>
+            ) : null}
+            <dt>Picture</dt>
+            <dd>{facts.picture?.name ?? 'none'}</dd>
+            <dt>Ink</dt>
+            <dd>{writeNumber(run.inkMicrolitres / 1000, 1)} ml</dd>
+            <dt>Cost</dt>
+            <dd>
+              {writeMoney(run.cost, currency)} to the room, {writeMoney(run.charge, currency)} charged
+            </dd>
+            <dt>Logged by</dt>
+            <dd>{run.by}</dd>
+            {run.note ? (
+              <>
+                <dt>Note</dt>
+                <dd>{run.note}</dd>
+              </>
+            ) : null}
+          </dl>
+          {run.answers.length > 0 ? (
+            <div className={css.answers}>
+              <h2>Stops that were answered</h2>
+              {run.answers.map((a) => (
+                <p key={a.check}>
+                  {a.says} <strong>{a.reason}</strong>
+                </p>
+              ))}
+            </div>
+          ) : null}
+        </div>
+        <div className={css.drawing}>
+          {sheet ? (
+            <SheetDrawing
+              sheet={sheet}
+              print={print}
+              picture={facts.picture ? { url: `/api/pictures/${facts.picture.id}/preview`, size: facts.picture } : null}
+              unit={unit}
+              anchor={facts.body.anchor}
+            />
+          ) : null}
+        </div>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,188 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import { useState } from 'react'
+import type { Um } from '@/core/length/length'
+import { tradeLength, tradePair, writeLength } from '@/core/length/write'
+import { type Minor, writeMoney } from '@/core/money/money'
+import type { Surface } from '@/core/printer/facts'
+import lists from '@/ui/parts/lists.module.css'
+import { PageHead } from '@/ui/parts/page-head'
+import { FormButton } from '@/ui/parts/panel'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './paper-forms'
+
+export type StockRow = {
+  readonly id: string
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um
+  readonly length: Um
+  readonly pack: number
+  readonly price: Minor
+  readonly count: number
+  readonly revision: number
+  readonly rolls: readonly { readonly id: string; readonly number: number; readonly left: Um }[]
+}
+
+export type PaperRow = {
+  readonly id: string
+  readonly number: number
+  readonly maker: string
+  readonly name: string
+  readonly surface: Surface
+  readonly weight: number
+  readonly thickness: Um
+  readonly note: string
+  readonly revision: number
+  readonly stocks: readonly StockRow[]
+}
+
+/** The room's papers with their stock: sheets on the shelf, rolls with what is left of each. */
+export function Papers({ papers, open }: { readonly papers: readonly PaperRow[]; readonly open: string | null }) {
+  const [text, setText] = useState(papers.find((p) => p.id === open)?.name ?? '')
+  const shown = papers.filter((p) =>
+    `${p.name} ${p.maker} ${p.surface}`.toLowerCase().includes(text.trim().toLowerCase()),
+  )
+  return (
+    <>
+      <PageHead title="Papers & rolls">
+        <FormButton label="New paper" title="A paper" primary>
+          {(close) => <PaperForm paper={null} onDone={close} />}
+        </FormButton>
+      </PageHead>
+      <div className={lists.page}>
+        <input
+          className={lists.search}
+          type="search"
+          aria-label="Search papers"
+          placeholder="Search papers"
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+        {shown.length === 0 ? <p className="soft">No paper is called “{text.trim()}”.</p> : null}
+        {shown.map((p) => (
+          <PaperSection key={p.id} paper={p} />
+        ))}
+      </div>
+    </>
+  )
+}
+
+function PaperSection({ paper }: { readonly paper: PaperRow }) {
+  const { unit } = useWays()
+  const { act } = useDo()
+  return (
+    <section className={lists.section} aria-label={paper.name}>
+      <div className={lists.row}>
+        <h2>{paper.name}</h2>
+        <span className="soft">
+          {paper.maker ? `${paper.maker}, ` : ''}
+          {paper.surface}, {paper.weight} g/m²,{' '}
+          {unit === 'mm' ? `${(paper.thickness / 1000).toFixed(2)} mm` : `${(paper.thickness / 25_400).toFixed(3)} in`}{' '}
+          thick
+        </span>
+        <span className={lists.acts}>
+          <FormButton label="Edit" title={paper.name}>
+            {(close) => <PaperForm paper={paper} onDone={close} />}
+          </FormButton>
+          <FormButton label="Add a size or roll" title={`${paper.name}, a form to buy it in`}>
+            {(close) => <StockForm paperId={paper.id} onDone={close} />}
+          </FormButton>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() =>
+              void act(
+                'paper.retire',
+                { id: paper.id, revision: paper.revision },
+                `${paper.name} is no longer offered.`,
+              )
+            }
+          >
+            Retire
+          </Button>
+        </span>
+      </div>
+      {paper.note ? <p className="soft small">{paper.note}</p> : null}
+      {paper.stocks.length === 0 ? <p className="soft">Kept in no size yet.</p> : null}
+      {paper.stocks.length > 0 ? (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col" style={{ width: '24%' }}>
+                Form
+              </th>
+              <th scope="col" style={{ width: '22%' }}>
+                On the shelf
+              </th>
+              <th scope="col">Opened rolls</th>
+              <th scope="col">Price</th>
+              <th scope="col">
+                <span className="unseen">Acts</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {paper.stocks.map((s) => (
+              <StockLine key={s.id} stock={s} />
+            ))}
+          </tbody>
+        </table>
+      ) : null}
+    </section>
+  )
+}
+
+function StockLine({ stock: s }: { readonly stock: StockRow }) {
+  const { unit, currency } = useWays()
+  const { act } = useDo()
+  const roll = s.kind === 'roll'
+  return (
+    <tr>
+      <td className="strong">
+        {roll
+          ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
+          : tradePair(s.width, s.length, unit)}
+      </td>
+      <td className={!roll && s.count <= 5 ? 'level-look' : undefined}>
+        {s.count} {roll ? (s.count === 1 ? 'roll' : 'rolls') : s.count === 1 ? 'sheet' : 'sheets'}
+      </td>
+      <td>
+        {s.rolls.map((r) => (
+          <div key={r.id} className={lists.row}>
+            <span>
+              roll {r.number}, {writeLength(r.left, unit)} left
+            </span>
+            <FormButton label="Ledger" title={`Roll ${r.number}`}>
+              {(close) => <RollForm roll={r} onDone={close} />}
+            </FormButton>
+          </div>
+        ))}
+      </td>
+      <td>
+        {writeMoney(s.price, currency)}
+        <span className="soft"> {roll ? 'a roll' : `for ${s.pack}`}</span>
+      </td>
+      <td>
+        <div className={lists.acts}>
+          <FormButton label="Bought" title="Bought">
+            {(close) => <BuyForm stock={s} onDone={close} />}
+          </FormButton>
+          <FormButton label="Count" title="Counted by hand">
+            {(close) => <CountForm stock={s} onDone={close} />}
+          </FormButton>
+          {roll ? (
+            <Button
+              size="compact-xs"
+              variant="default"
+              onClick={() => void act('roll.open', { stockId: s.id }, 'A new roll is opened.')}
+            >
+              Open a roll
+            </Button>
+          ) : null}
+        </div>
+      </td>
+    </tr>
+  )
+}

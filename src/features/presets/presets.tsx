@@ -1,0 +1,116 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import type { Settings } from '@/core/preset/settings'
+import { sayShortDay } from '@/ui/parts/dates'
+import lists from '@/ui/parts/lists.module.css'
+import { PageHead } from '@/ui/parts/page-head'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import type { PresetView, PresetWorld } from './types'
+import { sayFileColour } from './words'
+
+/** Presets by printer; retired ones stay readable below. */
+export function Presets(props: {
+  readonly presets: readonly PresetView[]
+  readonly world: PresetWorld
+  readonly first: Settings | null
+  readonly now: number
+}) {
+  const { presets, world, first, now } = props
+  const { timeZone } = useWays()
+  const { act, busy } = useDo()
+  const router = useRouter()
+  const [text, setText] = useState('')
+  const settingsOf = (p: PresetView): Settings | null => p.versions[0]?.settings ?? p.draft
+  const queueOf = (p: PresetView) => world.queues.find((q) => q.id === settingsOf(p)?.queueId)
+  const paperOf = (p: PresetView): string =>
+    world.papers.find((x) => x.id === settingsOf(p)?.paperId)?.name ?? 'paper gone'
+  const shown = presets.filter((p) =>
+    `${p.name} ${paperOf(p)} ${queueOf(p)?.printerName ?? ''}`.toLowerCase().includes(text.trim().toLowerCase()),
+  )
+  const add = async (): Promise<void> => {
+    if (!first) return
+    const made = await act('preset.add', { name: 'New preset', draft: first })
+    if (made) router.push(`/presets/${made.id}`)
+  }
+  const groups = [...new Set(shown.filter((p) => !p.retired).map((p) => queueOf(p)?.printerName ?? 'Printer gone'))]
+  const sections = [
+    ...groups.map((g) => ({
+      name: g,
+      rows: shown.filter((p) => !p.retired && (queueOf(p)?.printerName ?? 'Printer gone') === g),
+    })),
+    { name: 'Retired', rows: shown.filter((p) => p.retired) },
+  ].filter((s) => s.rows.length > 0)
+  return (
+    <>
+      <PageHead title="Presets" sub="named ways to print; their versions never change">
+        <Button loading={busy} disabled={!first} onClick={() => void add()}>
+          New preset
+        </Button>
+      </PageHead>
+      <div className={lists.page}>
+        <input
+          className={lists.search}
+          type="search"
+          aria-label="Search presets"
+          placeholder="Search presets"
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+        {shown.length === 0 ? (
+          <p className="soft">{text ? `No preset is called “${text.trim()}”.` : 'No preset yet.'}</p>
+        ) : null}
+        {sections.map((section) => (
+          <section key={section.name} className={lists.section}>
+            <h2>{section.name}</h2>
+            <table className="ruled">
+              <thead>
+                <tr>
+                  <th scope="col" style={{ width: '30%' }}>
+                    Preset
+                  </th>
+                  <th scope="col" style={{ width: '16%' }}>
+                    Paper
+                  </th>
+                  <th scope="col">Colour</th>
+                  <th scope="col">Version</th>
+                  <th scope="col">Seal</th>
+                  <th scope="col">Since</th>
+                </tr>
+              </thead>
+              <tbody>
+                {section.rows.map((p) => {
+                  const s = settingsOf(p)
+                  const v = p.versions[0]
+                  return (
+                    <tr key={p.id} data-link>
+                      <td className="strong">
+                        <Link href={`/presets/${p.id}`}>{p.name}</Link>
+                      </td>
+                      <td>{paperOf(p)}</td>
+                      <td>
+                        {s
+                          ? `${s.printerColour === 'grey mode' ? 'grey mode' : `printer ${s.printerColour}`}, file ${sayFileColour(s.fileColour, world)}`
+                          : ''}
+                      </td>
+                      <td>
+                        {v ? v.number : ''}
+                        {p.draft ? <span className="level-look">{v ? ', draft waits' : 'draft'}</span> : null}
+                      </td>
+                      <td>{v?.seal ?? ''}</td>
+                      <td>{v ? sayShortDay(v.at, timeZone, now) : ''}</td>
+                    </tr>
+                  )
+                })}
+              </tbody>
+            </table>
+          </section>
+        ))}
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,42 @@
+import type { Settings } from '@/core/preset/settings'
+import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
+
+export type VersionView = {
+  readonly id: string
+  readonly number: number
+  readonly settings: Settings
+  readonly seal: string
+  readonly at: number
+  readonly by: string
+  readonly why: string
+}
+
+export type PresetView = {
+  readonly id: string
+  readonly number: number
+  readonly name: string
+  readonly draft: Settings | null
+  readonly retired: boolean
+  readonly revision: number
+  readonly versions: readonly VersionView[]
+}
+
+/** What names and rules the settings of presets are read with. */
+export type PresetWorld = {
+  readonly queues: readonly {
+    readonly id: string
+    readonly name: string
+    readonly printerName: string
+    readonly inkSet: string
+    readonly feeds: readonly Feed[]
+    readonly facts: QueueFacts
+  }[]
+  readonly papers: readonly {
+    readonly id: string
+    readonly name: string
+    readonly surface: Surface
+    readonly weight: number
+    readonly thickness: number
+  }[]
+  readonly profiles: readonly { readonly id: string; readonly name: string; readonly sealMadeWith: string | null }[]
+}

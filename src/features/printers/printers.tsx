@@ -1,0 +1,72 @@
+'use client'
+
+import Link from 'next/link'
+import { useState } from 'react'
+import { tradeLength } from '@/core/length/write'
+import { sayAgo } from '@/ui/parts/dates'
+import lists from '@/ui/parts/lists.module.css'
+import { PageHead } from '@/ui/parts/page-head'
+import { FormButton } from '@/ui/parts/panel'
+import { useWays } from '@/ui/unit/unit'
+import { PrinterForm } from './printer-forms'
+import type { PrinterView } from './types'
+
+/** The room's printers, a line each. */
+export function Printers({ printers, now }: { readonly printers: readonly PrinterView[]; readonly now: number }) {
+  const { unit } = useWays()
+  const [text, setText] = useState('')
+  const shown = printers.filter((p) => `${p.nickname} ${p.makeModel}`.toLowerCase().includes(text.trim().toLowerCase()))
+  return (
+    <>
+      <PageHead title="Printers">
+        <FormButton label="New printer" title="A printer" primary>
+          {(close) => <PrinterForm printer={null} onDone={close} />}
+        </FormButton>
+      </PageHead>
+      <div className={lists.page}>
+        <input
+          className={lists.search}
+          type="search"
+          aria-label="Search printers"
+          placeholder="Search printers"
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+        />
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Printer</th>
+              <th scope="col">Make and model</th>
+              <th scope="col">Carriage</th>
+              <th scope="col">Queues</th>
+              <th scope="col">Feeds</th>
+              <th scope="col">Last nozzle check</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((p) => {
+              const nozzle = p.upkeep.find((u) => u.kind === 'nozzle check')
+              return (
+                <tr key={p.id} data-link>
+                  <td className="strong">
+                    <Link href={`/printers/${p.id}`}>{p.nickname}</Link>
+                  </td>
+                  <td>{p.makeModel}</td>
+                  <td>{tradeLength(p.carriage, unit)}</td>
+                  <td>{p.queues.map((q) => q.name).join('; ')}</td>
+                  <td>{p.feeds.map((f) => f.name).join(', ')}</td>
+                  <td>{nozzle ? sayAgo(nozzle.at, now) : 'never'}</td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+        {shown.length === 0 ? (
+          <p className="soft">
+            {text ? `No printer is called “${text.trim()}”.` : 'No printer yet. “New printer” adds one.'}
+          </p>
+        ) : null}
+      </div>
+    </>
+  )
+}

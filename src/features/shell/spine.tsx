@@ -1,0 +1,90 @@
+'use client'
+
+import { useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
+import Link from 'next/link'
+import { usePathname, useRouter } from 'next/navigation'
+import { useKeys } from '@/ui/keys/use-keys'
+import { useWays } from '@/ui/unit/unit'
+import css from './shell.module.css'
+
+type Place = { readonly href: string; readonly name: string; readonly key: string }
+
+const GROUPS: readonly { readonly name: string; readonly places: readonly Place[] }[] = [
+  {
+    name: 'Today',
+    places: [
+      { href: '/bench', name: 'Bench', key: '1' },
+      { href: '/slips', name: 'Slips', key: '2' },
+      { href: '/log', name: 'Log', key: '3' },
+    ],
+  },
+  { name: 'Know-how', places: [{ href: '/presets', name: 'Presets', key: '4' }] },
+  {
+    name: 'Room',
+    places: [
+      { href: '/printers', name: 'Printers', key: '7' },
+      { href: '/papers', name: 'Papers & rolls', key: '8' },
+      { href: '/sizes', name: 'Sizes', key: '9' },
+      { href: '/members', name: 'Members', key: '0' },
+    ],
+  },
+]
+
+/** The spine at the left: places in three groups; digits go there. */
+export function Spine({ roomName }: { readonly roomName: string }) {
+  const path = usePathname()
+  const router = useRouter()
+  const { unit, setUnit } = useWays()
+  const { setColorScheme } = useMantineColorScheme()
+  const scheme = useComputedColorScheme('light', { getInitialValueInEffect: true })
+  const flip = (): void => setColorScheme(scheme === 'dark' ? 'light' : 'dark')
+  const flipUnit = (): void => setUnit(unit === 'mm' ? 'in' : 'mm')
+  const places = GROUPS.flatMap((g) => g.places)
+  useKeys({
+    ...Object.fromEntries(places.map((p) => [p.key, () => router.push(p.href)])),
+    u: flipUnit,
+    d: flip,
+  })
+  return (
+    <nav className={css.spine} aria-label="Places">
+      <Link href="/bench" className={css.name}>
+        Libreta
+      </Link>
+      <Link href="/room" className={css.room}>
+        {roomName}
+      </Link>
+      {GROUPS.map((group) => (
+        <div key={group.name} className={css.group}>
+          <div className={css.groupName}>{group.name}</div>
+          {group.places.map((place) => (
+            <Link
+              key={place.href}
+              href={place.href}
+              className={css.place}
+              aria-current={path === place.href || path.startsWith(`${place.href}/`) ? 'page' : undefined}
+            >
+              {place.name}
+              <span className={css.key} aria-hidden="true">
+                {place.key}
+              </span>
+            </Link>
+          ))}
+        </div>
+      ))}
+      <div className={css.ways}>
+        <button type="button" className={css.way} onClick={flipUnit} title="Switch the unit (u)">
+          {unit === 'mm' ? 'mm' : 'inches'}
+          <span className={css.key} aria-hidden="true">
+            u
+          </span>
+        </button>
+        <button type="button" className={css.way} onClick={flip} title="Switch light and dark (d)">
+          {scheme === 'dark' ? 'dark' : 'light'}
+          <span className={css.key} aria-hidden="true">
+            d
+          </span>
+        </button>
+      </div>
+    </nav>
+  )
+}

@@ -1,0 +1,71 @@
+'use client'
+
+import { memo } from 'react'
+import type { Um } from '@/core/length/length'
+import { lengthNumber } from '@/core/length/write'
+import { distances, type PrintOutcome, type SheetOutcome } from '@/core/slip/outcome'
+import { useWays } from '@/ui/unit/unit'
+import css from './slip.module.css'
+
+/** The table that keeps the promise: asked, sent, on paper, within. */
+export const Figures = memo(function Figures({
+  sheet,
+  print,
+}: {
+  readonly sheet: SheetOutcome | null
+  readonly print: PrintOutcome | null
+}) {
+  const { unit } = useWays()
+  const n = (length: Um): string => lengthNumber(length, unit)
+  const pair = (a: Um, b: Um): string => `${n(a)} / ${n(b)}`
+  const within = (a: Um, b = a): string => `± ${n(Math.max(a, b) as Um)}`
+  if (!sheet || !print)
+    return <p className={css.figuresEmpty}>The figures stand here once there is a picture on a sheet.</p>
+  const asked = distances(sheet.sheet, print.asked)
+  const sent = distances(sheet.sheet, print.sent)
+  const paper = distances(sheet.sheet, print.onPaper)
+  const w = print.within
+  const rows: readonly (readonly [string, string, string, string, string])[] = [
+    ['Width', n(print.asked.w), n(print.sent.w), n(print.onPaper.w), within(w.width)],
+    ['Height', n(print.asked.h), n(print.sent.h), n(print.onPaper.h), within(w.height)],
+    [
+      'Left / right',
+      pair(asked.left, asked.right),
+      pair(sent.left, sent.right),
+      pair(paper.left, paper.right),
+      within(w.left, w.right),
+    ],
+    [
+      'Lead / trail',
+      pair(asked.lead, asked.trail),
+      pair(sent.lead, sent.trail),
+      pair(paper.lead, paper.trail),
+      within(w.lead, w.trail),
+    ],
+  ]
+  return (
+    <table className={css.figures}>
+      <caption className="unseen">Asked, sent, on paper and within, in {unit}</caption>
+      <thead>
+        <tr>
+          <th scope="col">{unit}</th>
+          <th scope="col">Asked</th>
+          <th scope="col">Sent</th>
+          <th scope="col">On paper</th>
+          <th scope="col">Within</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, a, s, p, tolerance]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>{a}</td>
+            <td>{s}</td>
+            <td className={css.onPaper}>{p}</td>
+            <td>{tolerance}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+})

@@ -1,0 +1,92 @@
+'use client'
+
+import { Button, Progress } from '@mantine/core'
+import { Dropzone } from '@mantine/dropzone'
+import { useEffect, useRef, useState } from 'react'
+import type { PxRect } from '@/core/placing/placing'
+import type { PictureFacts } from '@/core/slip/facts'
+import { sayProblem } from '@/core/words/problems'
+import { CropFields } from '../crop'
+import css from '../slip.module.css'
+import { uploadPicture } from '../upload'
+
+/** Line 1 open: a place to drop, choose or paste a file, and the crop. */
+export function PictureFields(props: {
+  readonly picture: PictureFacts | null
+  readonly crop: PxRect | null
+  readonly sheetRatio: number | null
+  readonly disabled: boolean
+  readonly onPicture: (id: string) => void
+  readonly onCrop: (crop: PxRect | null) => void
+}) {
+  const { picture, onPicture } = props
+  const [part, setPart] = useState<number | null>(null)
+  const [problem, setProblem] = useState<string | null>(null)
+  const stop = useRef<AbortController | null>(null)
+  const open = useRef<() => void>(null)
+
+  const send = useRef(async (file: File): Promise<void> => {
+    stop.current?.abort()
+    const mine = new AbortController()
+    stop.current = mine
+    setProblem(null)
+    setPart(0)
+    const result = await uploadPicture(file, setPart, mine.signal)
+    if (stop.current !== mine) return
+    setPart(null)
+    if (result === 'cancelled') return
+    if (result.ok) onPicture(result.value.id)
+    else setProblem(sayProblem(result.problem))
+  })
+  useEffect(() => {
+    const paste = (event: ClipboardEvent): void => {
+      const file = [...(event.clipboardData?.files ?? [])][0]
+      if (!file) return
+      event.preventDefault()
+      void send.current(file)
+    }
+    window.addEventListener('paste', paste)
+    return () => window.removeEventListener('paste', paste)
+  }, [])
+
+  if (props.disabled) return null
+  return (
+    <div className={css.stack}>
+      <Dropzone
+        openRef={open}
+        onDrop={(files) => files[0] && void send.current(files[0])}
+        multiple={false}
+        loading={false}
+        className={css.drop}
+        inputProps={{ 'aria-label': 'Picture file' }}
+        radius={2}
+        p="sm"
+      >
+        {part === null ? (
+          <span>
+            {picture ? 'Another picture: drop it here, ' : 'Drop a JPEG, PNG or TIFF here, '}
+            <u>choose a file</u> or paste one.
+          </span>
+        ) : (
+          <span>{part < 1 ? `Sending, ${Math.round(part * 100)} %` : 'Reading it to its end'}</span>
+        )}
+      </Dropzone>
+      {part !== null ? (
+        <div className={css.row}>
+          <Progress value={part * 100} animated={part >= 1} flex={1} aria-label="Upload" />
+          <Button size="compact-xs" variant="default" onClick={() => stop.current?.abort()}>
+            Cancel
+          </Button>
+        </div>
+      ) : null}
+      {problem ? (
+        <p role="alert" className={css.problem}>
+          {problem}
+        </p>
+      ) : null}
+      {picture ? (
+        <CropFields picture={picture} crop={props.crop} sheetRatio={props.sheetRatio} onCrop={props.onCrop} />
+      ) : null}
+    </div>
+  )
+}

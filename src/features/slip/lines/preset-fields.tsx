@@ -1,0 +1,51 @@
+'use client'
+
+import { Select } from '@mantine/core'
+import Link from 'next/link'
+import type { VersionFacts } from '@/core/slip/facts'
+import css from '../slip.module.css'
+
+/** Line 2 open: the presets in use, by printer. */
+export function PresetFields(props: {
+  readonly versions: readonly VersionFacts[]
+  readonly version: VersionFacts | null
+  readonly newer: { readonly versionId: string; readonly number: number } | null
+  readonly onVersion: (id: string) => void
+}) {
+  const { versions, version, newer, onVersion } = props
+  const printers = [...new Set(versions.map((v) => v.printerName))]
+  return (
+    <div className={css.stack}>
+      <Select
+        aria-label="Preset"
+        placeholder="Type to find a preset"
+        searchable
+        size="xs"
+        value={version?.id ?? null}
+        data={printers.map((group) => ({
+          group,
+          items: versions
+            .filter((v) => v.printerName === group)
+            .map((v) => ({ value: v.id, label: `${v.presetName}, version ${v.number}` })),
+        }))}
+        nothingFoundMessage="No preset is called so."
+        maxDropdownHeight={320}
+        onChange={(id) => id && onVersion(id)}
+      />
+      {version && newer ? (
+        <p className={css.note}>
+          Version {newer.number} is newer; this slip keeps version {version.number} until you move it.{' '}
+          <button type="button" className={css.offer} onClick={() => onVersion(newer.versionId)}>
+            Move to version {newer.number}
+          </button>
+        </p>
+      ) : null}
+      {version ? (
+        <p className="soft small">
+          {version.paper.name} on {version.queueName}, {version.settings.passes}, {version.settings.blackInk} black.{' '}
+          <Link href={`/presets?version=${version.id}`}>Open the preset</Link>
+        </p>
+      ) : null}
+    </div>
+  )
+}

@@ -1,0 +1,126 @@
+'use client'
+
+import { Select } from '@mantine/core'
+import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
+import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
+import { adviseSizes } from '@/core/placing/advice'
+import type { PxRect } from '@/core/placing/placing'
+import type { Size } from '@/core/sizes/sizes'
+import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
+import type { SheetChoice, VersionFacts } from '@/core/slip/facts'
+import { LengthField } from '@/ui/fields/length-field'
+import { Choices } from '@/ui/parts/choices'
+import { useWays } from '@/ui/unit/unit'
+import css from '../slip.module.css'
+
+/** Line 3 open: a sheet size, or a length cut from a roll where the feed is one. */
+export function SheetFields(props: {
+  readonly sheet: SheetChoice | null
+  readonly catalogue: Catalogue
+  readonly version: VersionFacts | null
+  readonly crop: PxRect | null
+  readonly length: Um | null
+  readonly onSheet: (sheet: SheetChoice) => void
+}) {
+  const { sheet, catalogue, version, crop, onSheet } = props
+  const { unit } = useWays()
+  const own = catalogue.stocks.filter((s) => s.paperId === version?.paper.id)
+  const rolls = own.filter((s) => s.kind === 'roll')
+  if (version?.feed.kind === 'roll') return <RollFields {...props} rolls={rolls} />
+  const onShelf = (size: Size): StockOnShelf | undefined =>
+    own.find(
+      (s) => s.kind === 'sheet' && Math.abs(s.width - size.short) <= 500 && Math.abs(s.length - size.long) <= 500,
+    )
+  const here = catalogue.sizes.filter((s) => onShelf(s))
+  const others = catalogue.sizes.filter((s) => !onShelf(s))
+  const advice = crop ? adviseSizes(crop, here.length > 0 ? here : catalogue.sizes).slice(0, 3) : []
+  const item = (s: Size) => ({ value: s.id, label: label(s, unit, onShelf(s)) })
+  return (
+    <div className={css.stack}>
+      <Select
+        aria-label="Sheet size"
+        placeholder="Type to find a size"
+        searchable
+        size="xs"
+        value={sheet?.kind === 'size' ? sheet.sizeId : null}
+        data={[
+          ...(here.length > 0 ? [{ group: `${version?.paper.name}, on the shelf`, items: here.map(item) }] : []),
+          { group: here.length > 0 ? 'Other sizes' : 'Sizes', items: others.map(item) },
+        ]}
+        nothingFoundMessage="No size is called so. Add it under Sizes."
+        maxDropdownHeight={320}
+        onChange={(id) => id && onSheet({ kind: 'size', sizeId: id })}
+      />
+      {advice.length > 0 ? (
+        <p className="soft small">
+          Nearest to the picture’s ratio:{' '}
+          {advice.map((a, i) => (
+            <span key={a.size.id}>
+              {i > 0 ? ', ' : ''}
+              <button type="button" className={css.offer} onClick={() => onSheet({ kind: 'size', sizeId: a.size.id })}>
+                {a.size.name}
+              </button>{' '}
+              ({a.lossPercent < 0.05 ? 'nothing' : `${writeNumber(a.lossPercent, 1)} %`} lost if filled)
+            </span>
+          ))}
+        </p>
+      ) : null}
+    </div>
+  )
+}
+
+const label = (s: Size, unit: LengthUnit, stock: StockOnShelf | undefined): string => {
+  const dimensions = /\d\s*×/.test(s.name) && s.unit === unit ? '' : `, ${tradePair(s.short, s.long, unit)}`
+  return `${s.name}${dimensions}${stock ? `, ${stock.count} sheets` : ''}`
+}
+
+function RollFields(props: {
+  readonly sheet: SheetChoice | null
+  readonly rolls: readonly StockOnShelf[]
+  readonly version: VersionFacts | null
+  readonly length: Um | null
+  readonly onSheet: (sheet: SheetChoice) => void
+}) {
+  const { sheet, rolls, version, onSheet } = props
+  const { unit } = useWays()
+  const cut = sheet?.kind === 'cut' ? sheet : null
+  const auto = cut ? cut.length === 'auto' : true
+  if (rolls.length === 0)
+    return <p className={css.note}>{version?.paper.name} is not kept as a roll here. Add one under Papers & rolls.</p>
+  return (
+    <div className={css.stack}>
+      <Choices
+        label="Roll"
+        value={cut ? String(cut.width) : null}
+        choices={rolls.map((r) => ({
+          value: String(r.width),
+          label: `${tradeLength(r.width, unit)} roll, ${r.rolls.length > 0 ? `${(Math.max(...r.rolls.map((x) => x.left)) / 1e6).toFixed(1)} m left` : 'none opened'}`,
+        }))}
+        onChange={(w) => onSheet({ kind: 'cut', width: Number(w) as Um, length: cut?.length ?? 'auto' })}
+      />
+      {cut ? (
+        <div className={css.row}>
+          <span className="soft">length</span>
+          <Choices
+            label="Length"
+            value={auto ? 'auto' : 'fixed'}
+            choices={[
+              { value: 'auto', label: 'as the print needs' },
+              { value: 'fixed', label: 'fixed' },
+            ]}
+            onChange={(v) => onSheet({ ...cut, length: v === 'auto' ? 'auto' : (props.length ?? fromMm(300)) })}
+          />
+          {auto ? null : (
+            <LengthField
+              label="Cut length"
+              hideLabel
+              value={cut.length === 'auto' ? null : cut.length}
+              min={10_000}
+              onChange={(length) => onSheet({ ...cut, length })}
+            />
+          )}
+        </div>
+      ) : null}
+    </div>
+  )
+}

@@ -1,0 +1,117 @@
+'use client'
+
+import type { Charge } from '@/core/charge/charge'
+import { writeMoney } from '@/core/money/money'
+import type { SlipBody, VersionFacts } from '@/core/slip/facts'
+import { CountField } from '@/ui/fields/count-field'
+import { Choices } from '@/ui/parts/choices'
+import { useWays } from '@/ui/unit/unit'
+import css from '../slip.module.css'
+
+type Change = (patch: Partial<SlipBody>) => void
+
+/** Line 6 open: the picture's own tone depth; the rest belongs to the preset. */
+export function ToneFields({
+  body,
+  version,
+  onChange,
+}: {
+  readonly body: SlipBody
+  readonly version: VersionFacts | null
+  readonly onChange: Change
+}) {
+  if (!version) return <p className="soft small">Choose a preset first.</p>
+  if (version.settings.printerColour !== 'grey mode')
+    return (
+      <p className="soft small">
+        This preset fixes how colour is made. Tone depth opens with a preset that prints in grey mode.
+      </p>
+    )
+  return (
+    <div className={css.row}>
+      <span className="soft">depth</span>
+      <CountField
+        label="Tone depth, minus lighter, plus darker"
+        hideLabel
+        value={body.depth}
+        min={-20}
+        max={20}
+        onChange={(depth) => onChange({ depth })}
+      />
+      <span className="soft small">minus lighter, plus darker</span>
+    </div>
+  )
+}
+
+/** Line 7 open. */
+export function CopiesFields(props: {
+  readonly body: SlipBody
+  readonly lastCopies: number | null
+  readonly done: number
+  readonly onChange: Change
+}) {
+  const { body, lastCopies, done, onChange } = props
+  return (
+    <div className={css.stack}>
+      <CountField
+        label="Copies"
+        hideLabel
+        value={body.copies}
+        min={1}
+        max={500}
+        onChange={(copies) => onChange({ copies })}
+      />
+      <p className="soft small">
+        {done > 0 ? `${done} good so far. ` : ''}
+        {lastCopies !== null && lastCopies !== body.copies ? `The slip before asked for ${lastCopies}.` : ''}
+      </p>
+    </div>
+  )
+}
+
+/** Line 8 open: what it is made of, and who pays. */
+export function ChargeFields(props: {
+  readonly body: SlipBody
+  readonly charge: Charge | null
+  readonly groupName: string | null
+  readonly onChange: Change
+}) {
+  const { body, charge, groupName, onChange } = props
+  const { currency } = useWays()
+  return (
+    <div className={css.stack}>
+      <Choices
+        label="Who pays"
+        value={body.chargeTo}
+        choices={[
+          { value: 'member', label: 'the member' },
+          {
+            value: 'group',
+            label: groupName ?? 'a group',
+            ...(groupName ? {} : { closed: 'The member is in no group.' }),
+          },
+        ]}
+        onChange={(chargeTo) => onChange({ chargeTo })}
+      />
+      {charge ? (
+        <dl className="facts">
+          {charge.lines.map((line) => (
+            <div key={line.what} style={{ display: 'contents' }}>
+              <dt>{line.what}</dt>
+              <dd>
+                {writeMoney(line.amount, currency)}
+                {line.what === 'ink' ? <span className="soft small"> for {charge.inkMl.toFixed(1)} ml</span> : null}
+              </dd>
+            </div>
+          ))}
+          <dt>each copy</dt>
+          <dd className="strong">
+            {writeMoney(charge.total, currency)} {currency.code}
+          </dd>
+        </dl>
+      ) : (
+        <p className="soft small">Counted once picture, preset and sheet are chosen.</p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,138 @@
+'use client'
+
+import { Button, Modal, Select, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { CAUSES, type Cause } from '@/contract/slip'
+import type { Finding } from '@/core/checks/check'
+import { sayFinding } from '@/core/words/checks'
+import { CountField } from '@/ui/fields/count-field'
+import { Choices } from '@/ui/parts/choices'
+import { LevelWord } from '@/ui/parts/level'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import css from './slip.module.css'
+
+type Outcome = 'good' | 'proof' | 'spoiled'
+
+/** What came out: good, proof or spoiled. A stop keeps "good" shut until it is answered with a reason. */
+export function OutcomeDialog(props: {
+  readonly slipId: string
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly stops: readonly Finding[]
+  readonly left: number
+  readonly flush: () => Promise<number>
+}) {
+  const { unit } = useWays()
+  const { act, busy } = useDo()
+  const [outcome, setOutcome] = useState<Outcome>('good')
+  const [cause, setCause] = useState<Cause | null>(null)
+  const [note, setNote] = useState('')
+  const [copies, setCopies] = useState(1)
+  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
+  const open = props.stops.filter((s) => (reasons[s.check] ?? '').trim() === '')
+  const shut =
+    outcome === 'good' && open.length > 0
+      ? 'Answer each stop with a reason first.'
+      : outcome === 'spoiled' && !cause
+        ? 'Say what spoiled it.'
+        : null
+  const log = async (): Promise<void> => {
+    const revision = await props.flush()
+    const done = await act(
+      'run.log',
+      {
+        slipId: props.slipId,
+        revision,
+        outcome,
+        cause: outcome === 'spoiled' ? cause : null,
+        note,
+        copies,
+        answers: props.stops
+          .filter((s) => reasons[s.check]?.trim())
+          .map((s) => ({ check: s.check, reason: reasons[s.check] ?? '' })),
+      },
+      copies === 1 ? 'One run is in the log.' : `${copies} runs are in the log.`,
+    )
+    if (!done) return
+    setNote('')
+    setCause(null)
+    setOutcome('good')
+    setCopies(1)
+    props.onClose()
+  }
+  return (
+    <Modal opened={props.open} onClose={props.onClose} title="What came out" size="lg" centered>
+      <form
+        className={css.stack}
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (!shut && !busy) void log()
+        }}
+      >
+        <Choices
+          label="Outcome"
+          value={outcome}
+          choices={[
+            { value: 'good', label: 'Good' },
+            { value: 'proof', label: 'Proof' },
+            { value: 'spoiled', label: 'Spoiled' },
+          ]}
+          onChange={setOutcome}
+        />
+        {outcome === 'spoiled' ? (
+          <Select
+            label="What spoiled it"
+            placeholder="Choose a cause"
+            data={[...CAUSES]}
+            value={cause}
+            comboboxProps={{ withinPortal: false }}
+            onChange={(c) => setCause(CAUSES.find((k) => k === c) ?? null)}
+          />
+        ) : null}
+        {outcome === 'good' && props.stops.length > 0 ? (
+          <div className={css.stack}>
+            <p className="small">
+              It was printed although a check said stop. Why it is good all the same goes into the log.
+            </p>
+            {props.stops.map((s) => (
+              <TextInput
+                key={s.check}
+                label={
+                  <>
+                    <LevelWord level="stop" /> {sayFinding(s, unit)}
+                  </>
+                }
+                placeholder="Reason"
+                value={reasons[s.check] ?? ''}
+                onChange={(e) => setReasons({ ...reasons, [s.check]: e.currentTarget.value })}
+              />
+            ))}
+          </div>
+        ) : null}
+        <div className={css.row}>
+          <CountField
+            label="Prints like this"
+            value={copies}
+            min={1}
+            max={Math.max(1, props.left, 50)}
+            onChange={setCopies}
+          />
+          <span className="soft small">
+            {props.left > 1 ? `${props.left} good ones are still wanted; ` : ''}each becomes a run of its own
+          </span>
+        </div>
+        <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+        <div className={css.row}>
+          <Button type="submit" disabled={shut !== null} loading={busy} data-autofocus>
+            Log as {outcome}
+          </Button>
+          <Button variant="default" onClick={props.onClose}>
+            Not yet
+          </Button>
+          {shut ? <span className="level-stop small">{shut}</span> : null}
+        </div>
+      </form>
+    </Modal>
+  )
+}

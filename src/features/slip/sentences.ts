@@ -1,0 +1,120 @@
+import type { LengthUnit } from '@/core/length/length'
+import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
+import type { PxRect } from '@/core/placing/placing'
+import { sharpFrom } from '@/core/placing/placing'
+import type { PictureFacts, SlipBody, VersionFacts } from '@/core/slip/facts'
+import type { SlipOutcome } from '@/core/slip/outcome'
+import { sayDistance } from '@/core/words/checks'
+
+/** A closed line of the docket: a sentence, and what stands below it in small. */
+export type Line = { readonly says: string; readonly detail: string }
+
+/** `3:4`, or `1.78:1` where no small whole numbers say it. */
+export function sayRatio(w: number, h: number): string {
+  for (let d = 1; d <= 12; d++) {
+    const n = (w / h) * d
+    if (Math.abs(n - Math.round(n)) < 0.004 * d && Math.round(n) > 0) return `${Math.round(n)}:${d}`
+  }
+  return `${writeNumber(w / h, 2)}:1`
+}
+
+const wholePx = (n: number): string => writeNumber(Math.round(n), 0)
+
+export function pictureLine(picture: PictureFacts | null, crop: PxRect | null): Line {
+  if (!picture) return { says: 'No picture yet', detail: 'drop a JPEG, PNG or TIFF here, or paste one' }
+  const colour = picture.grey ? 'grey' : 'colour'
+  const profile = picture.profile ?? 'no profile'
+  const part = crop ? `cropped to ${wholePx(crop.w)} × ${wholePx(crop.h)}` : 'all of it'
+  const bits = picture.bits === 16 ? ', 16 bit' : ''
+  return {
+    says: picture.name,
+    detail: `${wholePx(picture.width)} × ${wholePx(picture.height)} px, ${sayRatio(picture.width, picture.height)}, ${colour}${bits}, ${profile}, ${part}`,
+  }
+}
+
+export function presetLine(version: VersionFacts | null): Line {
+  if (!version) return { says: 'No preset yet', detail: 'how it is printed, and on which paper' }
+  return {
+    says: `${version.presetName}, version ${version.number}`,
+    detail: `seal ${version.seal}, ${version.mediaSetting.name}, ${version.quality.name.toLowerCase()}, ${version.feed.name}`,
+  }
+}
+
+export function sheetLine(
+  body: SlipBody,
+  sizeName: string | null,
+  outcome: SlipOutcome,
+  version: VersionFacts | null,
+  unit: LengthUnit,
+): Line {
+  const { sheet } = outcome
+  if (!sheet) return { says: 'No sheet yet', detail: 'a size, or a length from a roll' }
+  const { width, length } = sheet.sheet
+  if (body.sheet?.kind === 'cut')
+    return {
+      says: `${tradeLength(length, unit)} cut from a roll of ${tradeLength(width, unit)}`,
+      detail: body.sheet.length === 'auto' ? 'as long as the print needs' : 'a fixed length',
+    }
+  const [a, b] = sheet.fit.turned ? [length, width] : [width, length]
+  return {
+    says: `${sizeName ?? 'Sheet'}${sizeName && /\d\s*×/.test(sizeName) ? '' : `, ${tradePair(a, b, unit)}`}, ${sheet.fit.leads} edge first`,
+    detail: version?.feed.name ?? 'any feed',
+  }
+}
+
+export function edgeLine(body: SlipBody, outcome: SlipOutcome, unit: LengthUnit): Line {
+  const { sheet } = outcome
+  if (body.edge === 'margins') {
+    const m = sheet?.margins
+    return {
+      says: 'Margins',
+      detail: m
+        ? `left ${writeLength(m.left, unit)}, right ${writeLength(m.right, unit)}, lead ${writeLength(m.lead, unit)}, trail ${writeLength(m.trail, unit)}`
+        : 'the printer’s own',
+    }
+  }
+  if (!sheet?.borderless) return { says: 'Borderless, not possible here', detail: 'shown with margins instead' }
+  const over = Math.max(sheet.overspray.left, sheet.overspray.right, sheet.overspray.lead, sheet.overspray.trail)
+  const across = `${writeNumber((sheet.growth.gx - 1) * 100, 1)} %`
+  const along = `${writeNumber((sheet.growth.gy - 1) * 100, 1)} %`
+  return {
+    says: `Borderless, growth ${body.growth}`,
+    detail: `sprays up to ${writeLength(over as never, unit)} past the edge, which enlarges by ${across} across, ${along} along`,
+  }
+}
+
+export function placingLine(body: SlipBody, outcome: SlipOutcome, unit: LengthUnit): Line {
+  const { print, sheet } = outcome
+  const mode =
+    body.placing.mode === 'whole' ? 'Whole picture' : body.placing.mode === 'fill' ? 'Fills the frame' : 'Exact size'
+  const centring = sheet?.borderless
+    ? ''
+    : body.centring.kind === 'true'
+      ? ', true centre'
+      : body.centring.kind === 'even'
+        ? ', even margins'
+        : ''
+  if (!print) return { says: `${mode}${centring}`, detail: 'waits for picture and sheet' }
+  const ppi = Math.min(print.ppi.across, print.ppi.along)
+  const lost =
+    print.placed.lossPercent >= 0.05 ? `, ${writeNumber(print.placed.lossPercent, 1)} % of the picture lost` : ''
+  return {
+    says: `${mode}, ${measuredPair(print.asked.w, print.asked.h, unit)}${centring}`,
+    detail: `${writeNumber(ppi, 0)} ppi, sharp from ${sayDistance(sharpFrom(ppi), unit)}${lost}`,
+  }
+}
+
+export function toneLine(body: SlipBody, version: VersionFacts | null): Line {
+  if (!version) return { says: 'As the preset says', detail: '' }
+  const { printerColour, fileColour, tint } = version.settings
+  const file =
+    fileColour.kind === 'untouched'
+      ? 'file untouched'
+      : `to profile ${version.profile?.name ?? 'missing'}, ${fileColour.intent}, black point ${fileColour.blackPoint ? 'on' : 'off'}`
+  if (printerColour !== 'grey mode') return { says: `Printer colour ${printerColour}`, detail: file }
+  const sign = body.depth > 0 ? '+' : body.depth < 0 ? '−' : ''
+  return {
+    says: `Grey mode, depth ${sign}${Math.abs(body.depth)} for this picture`,
+    detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}`,
+  }
+}

@@ -1,0 +1,35 @@
+import type { LengthUnit } from '@/core/length/length'
+import type { Minor } from '@/core/money/money'
+import type { Catalogue } from '@/core/slip/catalogue'
+import type { PictureFacts, SlipBody } from '@/core/slip/facts'
+
+/** What the slip's page hands down: plain data, read from the stores. */
+export type SlipPage = {
+  readonly slip: {
+    readonly id: string
+    readonly number: number
+    readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
+    readonly body: SlipBody
+    readonly revision: number
+  }
+  readonly picture: (PictureFacts & { readonly bytes: number; readonly previewReady: boolean }) | null
+  readonly catalogue: Catalogue
+  readonly people: readonly {
+    readonly id: string
+    readonly name: string
+    readonly groupName: string | null
+    readonly role: 'keeper' | 'helper' | 'member'
+  }[]
+  readonly runs: readonly {
+    readonly id: string
+    readonly number: number
+    readonly outcome: string
+    readonly copy: number
+    readonly charge: Minor
+  }[]
+  readonly roomUnit: LengthUnit
+  /** newer versions of the preset than the slip holds */
+  readonly newer: { readonly versionId: string; readonly number: number } | null
+  /** copies on this member's slip before, said since it is often carried over by mistake */
+  readonly lastCopies: number | null
+}

@@ -1,0 +1,125 @@
+'use client'
+
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { call } from '@/contract/call'
+import { slipBodySchema } from '@/contract/slip'
+import type { SlipBody } from '@/core/slip/facts'
+import { tellProblem } from '@/ui/parts/tell'
+
+const PAUSE_MS = 350
+const RETRY_MS = 3000
+
+/** Where a slip's body stands: on the server as shown, on its way, kept here because nobody answers, or in conflict. */
+export type SaveState =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'saving' }
+  | { readonly kind: 'kept here' }
+  | { readonly kind: 'conflict'; readonly theirs: SlipBody; readonly revision: number }
+
+type Saved = { readonly id: string; readonly body: SlipBody; readonly revision: number }
+
+/**
+ * A slip that is saved as it is filled: shortly after each change, and once more when the page goes away. A change made
+ * elsewhere is taken over while nothing is unsaved here, and becomes a conflict otherwise; nothing is overwritten.
+ */
+export function useSavedSlip(slip: Saved) {
+  const [body, setBody] = useState(slip.body)
+  const [state, setState] = useState<SaveState>({ kind: 'saved' })
+  const latest = useRef({ body: slip.body, revision: slip.revision, dirty: false, busy: false })
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+
+  const save = useCallback(async (): Promise<void> => {
+    const now = latest.current
+    if (!now.dirty || now.busy) return
+    now.busy = true
+    now.dirty = false
+    setState({ kind: 'saving' })
+    const result = await call('slip.save', { id: slip.id, revision: now.revision, body: now.body })
+    now.busy = false
+    if (result.ok) {
+      now.revision = result.value.revision
+      setState(now.dirty ? { kind: 'saving' } : { kind: 'saved' })
+      if (now.dirty) void save()
+      return
+    }
+    now.dirty = true
+    const { problem } = result
+    if (problem.code === 'stale') {
+      const theirs = slipBodySchema.safeParse((problem.current as { body?: unknown }).body)
+      if (theirs.success) return setState({ kind: 'conflict', theirs: theirs.data, revision: problem.now })
+    }
+    if (problem.code === 'unreachable') {
+      setState({ kind: 'kept here' })
+      timer.current = setTimeout(() => void save(), RETRY_MS)
+      return
+    }
+    now.dirty = false
+    tellProblem(problem)
+    setState({ kind: 'saved' })
+  }, [slip.id])
+
+  const change = useCallback(
+    (patch: Partial<SlipBody>): void => {
+      const next = { ...latest.current.body, ...patch }
+      latest.current.body = next
+      latest.current.dirty = true
+      setBody(next)
+      clearTimeout(timer.current)
+      timer.current = setTimeout(() => void save(), PAUSE_MS)
+    },
+    [save],
+  )
+
+  // taken over from another window, or from this one's own save seen again
+  useEffect(() => {
+    const now = latest.current
+    if (slip.revision <= now.revision || now.dirty || now.busy) return
+    now.revision = slip.revision
+    now.body = slip.body
+    setBody(slip.body)
+  }, [slip.revision, slip.body])
+
+  useEffect(() => {
+    const leave = (): void => {
+      const now = latest.current
+      if (!now.dirty || now.busy) return
+      now.dirty = false
+      void call('slip.save', { id: slip.id, revision: now.revision, body: now.body }, { keepalive: true })
+    }
+    window.addEventListener('pagehide', leave)
+    return () => {
+      window.removeEventListener('pagehide', leave)
+      leave()
+    }
+  }, [slip.id])
+
+  const settle = useCallback(
+    (keep: 'mine' | 'theirs'): void => {
+      setState((current) => {
+        if (current.kind !== 'conflict') return current
+        const now = latest.current
+        now.revision = current.revision
+        if (keep === 'theirs') {
+          now.body = current.theirs
+          now.dirty = false
+          setBody(current.theirs)
+          return { kind: 'saved' }
+        }
+        now.dirty = true
+        void Promise.resolve().then(save)
+        return { kind: 'saving' }
+      })
+    },
+    [save],
+  )
+
+  /** Saves what is unsaved and answers the revision that is then on the server. */
+  const flush = useCallback(async (): Promise<number> => {
+    clearTimeout(timer.current)
+    while (latest.current.busy) await new Promise((r) => setTimeout(r, 30))
+    await save()
+    return latest.current.revision
+  }, [save])
+
+  return { body, state, change, settle, flush }
+}

@@ -1,0 +1,42 @@
+import { Readable } from 'node:stream'
+import { room, roomFolder } from '@/server/db/open'
+import { jobState } from '@/server/jobs/queue'
+import { readPicture } from '@/server/stores/slips'
+import { readFileStream } from './files'
+
+const notHere = (): Response => new Response('Not in this room.', { status: 404 })
+
+async function send(sha: string, type: string, extra: Readonly<Record<string, string>>): Promise<Response> {
+  const file = await readFileStream(roomFolder(), sha)
+  if (!file) return notHere()
+  return new Response(Readable.toWeb(file.stream) as unknown as ReadableStream, {
+    headers: {
+      'content-type': type,
+      'content-length': String(file.bytes),
+      'content-security-policy': "sandbox; default-src 'none'",
+      'x-content-type-options': 'nosniff',
+      ...extra,
+    },
+  })
+}
+
+/** Thumbnail or preview of a picture; a preview that is not made yet is answered by the thumbnail. */
+export async function servePicture(id: string, what: string): Promise<Response> {
+  const picture = readPicture(room(), id)
+  if (!picture || (what !== 'thumb' && what !== 'preview')) return notHere()
+  const preview = what === 'preview' ? picture.previewSha : null
+  // a thumbnail that stands in for a preview must not be remembered as one
+  const cache = what === 'thumb' || preview ? 'private, max-age=31536000, immutable' : 'no-store'
+  return send(preview ?? picture.thumbSha, 'image/jpeg', { 'cache-control': cache })
+}
+
+/** The file that a job made, to be saved. */
+export async function serveJobFile(id: string): Promise<Response> {
+  const job = jobState(room(), id)
+  if (job?.state !== 'done') return notHere()
+  const { sha, name } = job.result as { sha: string; name: string }
+  return send(sha, 'application/pdf', {
+    'cache-control': 'private, no-store',
+    'content-disposition': `attachment; filename="${name.replace(/[^\x20-\x7e]|"/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+  })
+}

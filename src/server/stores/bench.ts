@@ -1,0 +1,118 @@
+import { and, gte, sql } from 'drizzle-orm'
+import { runChecks, worstLevel } from '@/core/checks/all'
+import type { Finding } from '@/core/checks/check'
+import type { Um } from '@/core/length/length'
+import { factsFrom } from '@/core/slip/catalogue'
+import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
+import { outcomeOf } from '@/core/slip/outcome'
+import type { Db } from '@/server/db/open'
+import { queues, runs } from '@/server/db/schema'
+import { listPrinters, type Printer } from './printers'
+import { type Due, dueUpkeep } from './rail'
+import { catalogue, listSlips } from './slips'
+
+/** A waiting slip as the bench shows it. */
+export type BenchSlip = {
+  readonly id: string
+  readonly number: number
+  readonly title: string
+  readonly memberName: string | null
+  readonly pictureId: string | null
+  readonly copies: number
+  readonly sheet: { readonly width: Um; readonly length: Um; readonly roll: boolean } | null
+  readonly level: 'stop' | 'look' | 'fine'
+  /** the first finding that is not fine */
+  readonly finding: Finding | null
+}
+
+export type BenchGroup = { readonly needs: Needs; readonly slips: readonly BenchSlip[] }
+
+export type Lane = {
+  readonly printer: Pick<
+    Printer,
+    'id' | 'nickname' | 'loads' | 'feeds' | 'blackShared' | 'holdsBlack' | 'swapSeconds' | 'swapMicrolitres' | 'upkeep'
+  >
+  readonly due: readonly Due[]
+  readonly groups: readonly BenchGroup[]
+}
+
+export type Bench = {
+  readonly lanes: readonly Lane[]
+  /** waiting without preset, or with one whose printer is gone */
+  readonly unplaced: readonly BenchSlip[]
+  readonly waiting: number
+  readonly today: { readonly runs: number; readonly spoiled: number; readonly mm2: number }
+}
+
+/** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
+export function readBench(db: Db, now: number, dayStart: number): Bench {
+  const lines = listSlips(db, ['waiting'])
+  const known = catalogue(
+    db,
+    now,
+    lines.flatMap((l) => (l.slip.body.versionId ? [l.slip.body.versionId] : [])),
+  )
+  const printers = listPrinters(db)
+  const printerOfQueue = new Map(
+    db
+      .select({ id: queues.id, printerId: queues.printerId })
+      .from(queues)
+      .all()
+      .map((q) => [q.id, q.printerId]),
+  )
+  const groups = new Map<string, Map<string, { needs: Needs; slips: BenchSlip[] }>>()
+  const unplaced: BenchSlip[] = []
+  for (const { slip, picture, memberName } of [...lines].reverse()) {
+    const facts = factsFrom(known, slip.body, picture)
+    const outcome = outcomeOf(facts)
+    const findings = runChecks(facts, outcome)
+    const shown: BenchSlip = {
+      id: slip.id,
+      number: slip.number,
+      title: slip.body.title || `Slip ${slip.number}`,
+      memberName,
+      pictureId: picture?.id ?? null,
+      copies: slip.body.copies,
+      sheet: outcome.sheet ? { ...outcome.sheet.sheet, roll: outcome.sheet.roll } : null,
+      level: worstLevel(findings.filter((f) => f.check !== 'black')),
+      finding: findings.find((f) => f.level !== 'fine' && f.check !== 'black') ?? null,
+    }
+    const printer = printers.find((p) => p.id === printerOfQueue.get(facts.version?.settings.queueId ?? ''))
+    if (!printer || !facts.version || !outcome.sheet) {
+      unplaced.push(shown)
+      continue
+    }
+    const needs = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
+    const lane = groups.get(printer.id) ?? new Map<string, { needs: Needs; slips: BenchSlip[] }>()
+    groups.set(printer.id, lane)
+    const group = lane.get(needsKey(needs)) ?? { needs, slips: [] }
+    lane.set(needsKey(needs), group)
+    group.slips.push(shown)
+  }
+  return {
+    lanes: printers.map((printer) => ({
+      printer,
+      due: dueUpkeep(printer.upkeep, now),
+      groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
+    })),
+    unplaced,
+    waiting: lines.length,
+    today: doneSince(db, dayStart),
+  }
+}
+
+/** As it stands first, then a change of paper, then one that swaps ink. */
+const effort = (n: Needs): number => (n.load ? 1 : 0) + (n.black ? 2 : 0)
+
+function doneSince(db: Db, since: number): Bench['today'] {
+  const row = db
+    .select({
+      runs: sql<number>`count(*)`,
+      spoiled: sql<number>`coalesce(sum(${runs.outcome} = 'spoiled'), 0)`,
+      mm2: sql<number>`coalesce(sum(${runs.widthUm} / 1000.0 * ${runs.lengthUm} / 1000.0), 0)`,
+    })
+    .from(runs)
+    .where(and(gte(runs.at, since)))
+    .get()
+  return row ?? { runs: 0, spoiled: 0, mm2: 0 }
+}

@@ -1,0 +1,33 @@
+import { isNull } from 'drizzle-orm'
+import type { Db } from '@/server/db/open'
+import { profiles } from '@/server/db/schema'
+import { listPapers } from './papers'
+import { listPrinters } from './printers'
+
+/** Queues, papers and profiles: what presets are made of. */
+export function presetWorld(db: Db) {
+  return {
+    queues: listPrinters(db).flatMap((p) =>
+      p.queues.map((q) => ({
+        id: q.id,
+        name: q.name,
+        printerName: p.nickname,
+        inkSet: p.inkSet,
+        feeds: p.feeds,
+        facts: q.facts,
+      })),
+    ),
+    papers: listPapers(db).map((p) => ({
+      id: p.id,
+      name: p.name,
+      surface: p.surface,
+      weight: p.weight,
+      thickness: p.thickness,
+    })),
+    profiles: db
+      .select({ id: profiles.id, name: profiles.name, sealMadeWith: profiles.sealMadeWith })
+      .from(profiles)
+      .where(isNull(profiles.retiredAt))
+      .all(),
+  }
+}

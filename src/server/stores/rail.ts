@@ -1,0 +1,54 @@
+import type { Um } from '@/core/length/length'
+import type { BlackInk } from '@/core/printer/facts'
+import type { Db } from '@/server/db/open'
+import { listPrinters, type Printer, type UpkeepEntry } from './printers'
+
+const DAY = 86_400_000
+
+/** How long upkeep stays good, in days, until the room says otherwise. */
+export const GOOD_FOR_DAYS: Readonly<Record<string, number>> = { 'nozzle check': 7, 'head alignment': 90 }
+
+/** Upkeep that is due; `days` since the last, null when it was never noted. */
+export type Due = { readonly kind: string; readonly days: number | null }
+
+/** What of a printer's upkeep is due: the kind and its age in days, the oldest first. */
+export function dueUpkeep(entries: readonly UpkeepEntry[], now: number): readonly Due[] {
+  return Object.entries(GOOD_FOR_DAYS).flatMap(([kind, good]): readonly Due[] => {
+    const last = entries.find((e) => e.kind === kind)
+    if (!last) return [{ kind, days: null }]
+    const days = Math.floor((now - last.at) / DAY)
+    return days > good ? [{ kind, days }] : []
+  })
+}
+
+export type RailLoad = {
+  readonly feedName: string
+  readonly paperName: string
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um
+  readonly length: Um
+  readonly left: number
+}
+
+/** What each printer holds now, in a few words. */
+export function railPrinters(
+  db: Db,
+  now: number,
+): readonly {
+  readonly id: string
+  readonly nickname: string
+  readonly loads: readonly RailLoad[]
+  readonly black: BlackInk | null
+  readonly due: string | null
+}[] {
+  return listPrinters(db).map((p: Printer) => {
+    const [due] = dueUpkeep(p.upkeep, now)
+    return {
+      id: p.id,
+      nickname: p.nickname,
+      loads: p.loads,
+      black: p.blackShared ? p.holdsBlack : null,
+      due: due ? `${due.kind} due` : null,
+    }
+  })
+}

@@ -1,0 +1,398 @@
+'use client'
+
+import { useElementSize } from '@mantine/hooks'
+import { type KeyboardEvent, memo, type PointerEvent, useRef } from 'react'
+import { grow } from '@/core/edge/growth'
+import type { LengthUnit, Um } from '@/core/length/length'
+import { lengthNumber, measuredPair } from '@/core/length/write'
+import { pictureMatrix } from '@/core/page/matrix'
+import type { Anchor, PictureSize } from '@/core/placing/placing'
+import { EDGE_NAMES, type EdgeName, intersect, type Rect, sheetRect } from '@/core/sheet/sheet'
+import { distances, type PrintOutcome, type SheetOutcome } from '@/core/slip/outcome'
+import { Dimension } from './dimension'
+import css from './sheet-drawing.module.css'
+
+const mm = (length: number): number => length / 1000
+
+/** Room around the sheet for dimension lines, px. */
+const PAD = { left: 92, right: 110, top: 42, bottom: 58 }
+
+export type DrawnPicture = { readonly url: string; readonly size: PictureSize }
+
+/**
+ * The sheet to scale as it feeds: lead edge up. Printable area, overspray, the picture and what of it is lost, with
+ * dimension lines. The picture is moved by pointer or arrow keys where `onAnchor` is given.
+ */
+export function SheetDrawing(props: {
+  readonly sheet: SheetOutcome
+  readonly print: PrintOutcome | null
+  readonly picture: DrawnPicture | null
+  readonly unit: LengthUnit
+  readonly anchor: Anchor
+  readonly onAnchor?: (anchor: Anchor) => void
+}) {
+  const { sheet, print, picture, unit, anchor, onAnchor } = props
+  const { ref, width, height } = useElementSize()
+  const w = width || 700
+  const h = height || 500
+  const W = mm(sheet.sheet.width)
+  const L = mm(sheet.sheet.length)
+  const scale = Math.max(0.02, Math.min((w - PAD.left - PAD.right) / W, (h - PAD.top - PAD.bottom) / L))
+  const px = 1 / scale
+  const left = Math.max((w - W * scale) / 2, PAD.left)
+  const viewBox = `${-left * px} ${-PAD.top * px} ${w * px} ${h * px}`
+  return (
+    <div ref={ref} className={css.board}>
+      <svg
+        viewBox={viewBox}
+        width="100%"
+        height="100%"
+        className={css.drawing}
+        role="group"
+        aria-label="The sheet, to scale"
+      >
+        <SheetGround sheet={sheet} unit={unit} px={px} />
+        {print && picture ? (
+          <Placed
+            sheet={sheet}
+            print={print}
+            picture={picture}
+            unit={unit}
+            px={px}
+            anchor={anchor}
+            {...(onAnchor ? { onAnchor } : {})}
+          />
+        ) : null}
+      </svg>
+    </div>
+  )
+}
+
+const SheetGround = memo(function SheetGround(props: {
+  readonly sheet: SheetOutcome
+  readonly unit: LengthUnit
+  readonly px: number
+}) {
+  const { sheet, unit, px } = props
+  const W = mm(sheet.sheet.width)
+  const L = mm(sheet.sheet.length)
+  const o = sheet.overspray
+  const most = Math.max(o.left, o.right, o.lead, o.trail) as Um
+  return (
+    <g>
+      {sheet.roll ? (
+        <path
+          d={`M0 ${-12 * px}V${L + 14 * px}M${W} ${-12 * px}V${L + 14 * px}`}
+          stroke="var(--line)"
+          strokeWidth={px}
+          strokeDasharray={`${4 * px}`}
+        />
+      ) : null}
+      <rect
+        x={0}
+        y={0}
+        width={W}
+        height={L}
+        fill="var(--paper-drawn)"
+        stroke="var(--ink)"
+        strokeOpacity={0.55}
+        strokeWidth={px}
+      />
+      {sheet.borderless ? (
+        <g>
+          <rect
+            x={-mm(o.left)}
+            y={-mm(o.lead)}
+            width={W + mm(o.left + o.right)}
+            height={L + mm(o.lead + o.trail)}
+            fill="none"
+            stroke="var(--stop)"
+            strokeWidth={px}
+            strokeDasharray={`${5 * px} ${3 * px}`}
+          />
+          <text x={W + mm(o.right) + 6 * px} y={2 * px} fontSize={11 * px} fill="var(--stop)">
+            overspray {lengthNumber(most, unit)}
+          </text>
+        </g>
+      ) : (
+        <rect
+          x={mm(sheet.area.x)}
+          y={mm(sheet.area.y)}
+          width={mm(sheet.area.w)}
+          height={mm(sheet.area.h)}
+          fill="none"
+          stroke="var(--fine)"
+          strokeOpacity={0.8}
+          strokeWidth={px}
+          strokeDasharray={`${3 * px} ${3 * px}`}
+        />
+      )}
+      <Dimension x1={0} y1={-22 * px} x2={W} y2={-22 * px} length={sheet.sheet.width} unit={unit} px={px} />
+      <Dimension x1={-30 * px} y1={0} x2={-30 * px} y2={L} length={sheet.sheet.length} unit={unit} px={px} />
+      <g stroke="var(--soft)" fill="var(--soft)" strokeWidth={px}>
+        <path d={`M${W / 2} ${L + 46 * px}v${-26 * px}`} />
+        <path d={`M${W / 2} ${L + 17 * px}l${3 * px} ${7 * px}h${-6 * px}z`} stroke="none" />
+        <text x={W / 2 + 10 * px} y={L + 42 * px} fontSize={11 * px} stroke="none">
+          {sheet.roll ? 'cut end' : 'trail edge'}; feeds upwards
+        </text>
+      </g>
+    </g>
+  )
+})
+
+type PlacedProps = {
+  readonly sheet: SheetOutcome
+  readonly print: PrintOutcome
+  readonly picture: DrawnPicture
+  readonly unit: LengthUnit
+  readonly px: number
+  readonly anchor: Anchor
+  readonly onAnchor?: (anchor: Anchor) => void
+}
+
+/** How far the anchor moves per um of hand, across and along; 0 where there is no play. */
+function play(sheet: SheetOutcome, print: PrintOutcome): { readonly x: number; readonly y: number } {
+  const { rect, full } = print.placed
+  const span = (frame: number, seen: number, all: number): number => {
+    const free = Math.abs(frame - seen) > 2 ? frame - seen : seen - all
+    return Math.abs(free) > 2 ? 1 / free : 0
+  }
+  return { x: span(sheet.frame.w, rect.w, full.w), y: span(sheet.frame.h, rect.h, full.h) }
+}
+
+const clamp01 = (v: number): number => Math.min(1, Math.max(0, v))
+
+/** Letters that stand on the drawing's picture for how much an arrow key moves: a hundredth, a tenth with shift. */
+const STEP = 0.01
+
+function Placed({ sheet, print, picture, unit, px, anchor, onAnchor }: PlacedProps) {
+  const drag = useRef<{ x: number; y: number; anchor: Anchor; perPx: number } | null>(null)
+  const part = print.page.items[0]
+  if (part?.kind !== 'picture') return null
+  const full = grow(sheet.growth, part.full)
+  const window = grow(sheet.growth, part.window)
+  const seen = intersect(window, sheetRect(sheet.sheet))
+  const matrix = pictureMatrix({ ...part, full, window }, picture.size).map(mm)
+  const reach = play(sheet, print)
+
+  const down = (event: PointerEvent<SVGGElement>): void => {
+    if (!onAnchor || event.button !== 0) return
+    event.currentTarget.setPointerCapture(event.pointerId)
+    drag.current = { x: event.clientX, y: event.clientY, anchor, perPx: px * 1000 }
+  }
+  const move = (event: PointerEvent<SVGGElement>): void => {
+    const from = drag.current
+    if (!from || !onAnchor) return
+    onAnchor({
+      x: clamp01(from.anchor.x + (event.clientX - from.x) * from.perPx * reach.x),
+      y: clamp01(from.anchor.y + (event.clientY - from.y) * from.perPx * reach.y),
+    })
+  }
+  const up = (): void => {
+    drag.current = null
+  }
+  const press = (event: KeyboardEvent): void => {
+    if (!onAnchor) return
+    const step = event.shiftKey ? STEP * 10 : STEP
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key]
+    if (event.key === 'Home') onAnchor({ x: 0.5, y: 0.5 })
+    else if (by) {
+      const toward = (r: number): number => (r < 0 ? -1 : 1)
+      onAnchor({
+        x: clamp01(anchor.x + (by[0] ?? 0) * toward(reach.x)),
+        y: clamp01(anchor.y + (by[1] ?? 0) * toward(reach.y)),
+      })
+    } else return
+    event.preventDefault()
+  }
+
+  return (
+    <g>
+      {print.placed.lossPercent > 0.05 ? (
+        <rect
+          {...box(full)}
+          fill="var(--ink)"
+          fillOpacity={0.06}
+          stroke="var(--soft)"
+          strokeWidth={px}
+          strokeDasharray={`${2 * px} ${3 * px}`}
+        />
+      ) : null}
+      <g
+        className={onAnchor ? css.movable : undefined}
+        {...(onAnchor
+          ? {
+              tabIndex: 0,
+              role: 'application',
+              'aria-label': 'The picture on the sheet: arrow keys move it, shift moves it further, Home centres it',
+            }
+          : {})}
+        onPointerDown={down}
+        onPointerMove={move}
+        onPointerUp={up}
+        onPointerCancel={up}
+        onKeyDown={press}
+      >
+        <svg
+          {...box(seen)}
+          viewBox={`${mm(seen.x)} ${mm(seen.y)} ${mm(seen.w)} ${mm(seen.h)}`}
+          preserveAspectRatio="none"
+        >
+          <image
+            href={picture.url}
+            width={1}
+            height={1}
+            preserveAspectRatio="none"
+            transform={`matrix(${matrix.join(' ')})`}
+          />
+        </svg>
+        <rect {...box(seen)} fill="transparent" className={css.hold} strokeWidth={2 * px} />
+      </g>
+      <CutOff sheet={sheet} print={print} px={px} />
+      <Slivers sheet={sheet} print={print} px={px} />
+      <IfAccepted sheet={sheet} print={print} unit={unit} px={px} />
+      <PictureDimensions sheet={sheet} print={print} unit={unit} px={px} />
+    </g>
+  )
+}
+
+const box = (r: Rect) => ({ x: mm(r.x), y: mm(r.y), width: Math.max(0, mm(r.w)), height: Math.max(0, mm(r.h)) })
+
+type PartProps = Pick<PlacedProps, 'sheet' | 'print' | 'px'>
+
+/** What the printer would leave white at its margins, hatched. */
+function CutOff({ sheet, print, px }: PartProps) {
+  if (sheet.borderless || EDGE_NAMES.every((e) => print.cutOff[e] === 0)) return null
+  const landed = grow(sheet.growth, print.sent)
+  const r = intersect(landed, sheetRect(sheet.sheet))
+  const a = sheet.area
+  const outer = `M${mm(r.x)} ${mm(r.y)}h${mm(r.w)}v${mm(r.h)}h${-mm(r.w)}z`
+  const inner = `M${mm(a.x)} ${mm(a.y)}v${mm(a.h)}h${mm(a.w)}v${-mm(a.h)}z`
+  return (
+    <g>
+      <defs>
+        <pattern
+          id="cut-off"
+          width={6 * px}
+          height={6 * px}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <rect width={6 * px} height={6 * px} fill="#fff" fillOpacity={0.75} />
+          <rect width={2 * px} height={6 * px} fill="var(--stop)" />
+        </pattern>
+        <clipPath id="cut-off-picture">
+          <path d={outer} />
+        </clipPath>
+      </defs>
+      <path d={`${outer}${inner}`} fill="url(#cut-off)" fillRule="evenodd" clipPath="url(#cut-off-picture)" />
+    </g>
+  )
+}
+
+/** Where white may show at an edge, as wide as it may be and at least a hair on screen. */
+function Slivers({ sheet, print, px }: PartProps) {
+  const W = mm(sheet.sheet.width)
+  const L = mm(sheet.sheet.length)
+  const at: Readonly<Record<EdgeName, (t: number) => object>> = {
+    left: (t) => ({ x: 0, y: 0, width: t, height: L }),
+    right: (t) => ({ x: W - t, y: 0, width: t, height: L }),
+    lead: (t) => ({ x: 0, y: 0, width: W, height: t }),
+    trail: (t) => ({ x: 0, y: L - t, width: W, height: t }),
+  }
+  return EDGE_NAMES.filter((e) => print.slivers[e] > 0).map((e) => (
+    <rect key={e} {...at[e](Math.max(1.5 * px, mm(print.slivers[e])))} fill="var(--look)" fillOpacity={0.85} />
+  ))
+}
+
+/** Where the print would land if growth were accepted: said beside the sheet, dotted on it. */
+function IfAccepted({ sheet, print, unit, px }: PartProps & { readonly unit: LengthUnit }) {
+  const landed = grow(sheet.growth, print.asked)
+  const same = Math.abs(landed.w - print.onPaper.w) < 50 && Math.abs(landed.h - print.onPaper.h) < 50
+  const fills = print.reaches.left && print.reaches.right && print.reaches.lead && print.reaches.trail
+  if (!sheet.borderless || same || fills) return null
+  return (
+    <g>
+      <rect
+        {...box(landed)}
+        fill="none"
+        stroke="var(--stop)"
+        strokeWidth={px}
+        strokeDasharray={`${1.5 * px} ${2.5 * px}`}
+      />
+      <text x={mm(sheet.sheet.width) + 8 * px} y={mm(print.onPaper.y) - 14 * px} fontSize={11 * px} fill="var(--stop)">
+        if accepted: {measuredPair(landed.w, landed.h, unit).replace(/ (mm|in)$/, '')}
+      </text>
+    </g>
+  )
+}
+
+function PictureDimensions({ sheet, print, unit, px }: PartProps & { readonly unit: LengthUnit }) {
+  const r = print.onPaper
+  const d = distances(sheet.sheet, r)
+  const [x, y, w, h] = [mm(r.x), mm(r.y), mm(r.w), mm(r.h)]
+  const W = mm(sheet.sheet.width)
+  const L = mm(sheet.sheet.length)
+  const roomy = (length: number): boolean => mm(length) > 26 * px
+  const low = y + h + 16 * px > L - 4 * px ? L - 12 * px : y + h + 16 * px
+  return (
+    <g className={css.quiet}>
+      {mm(d.trail) > 30 * px ? (
+        <Dimension x1={x} y1={low} x2={x + w} y2={low} length={r.w} unit={unit} px={px} on="paper" />
+      ) : null}
+      <Dimension x1={W + 34 * px} y1={y} x2={W + 34 * px} y2={y + h} length={r.h} unit={unit} px={px} />
+      {roomy(d.left) ? (
+        <Dimension
+          x1={0}
+          y1={y + h / 2}
+          x2={x}
+          y2={y + h / 2}
+          length={d.left}
+          unit={unit}
+          px={px}
+          on="paper"
+          beside="above"
+        />
+      ) : null}
+      {roomy(d.right) ? (
+        <Dimension
+          x1={x + w}
+          y1={y + h / 2}
+          x2={W}
+          y2={y + h / 2}
+          length={d.right}
+          unit={unit}
+          px={px}
+          on="paper"
+          beside="above"
+        />
+      ) : null}
+      {roomy(d.lead) ? (
+        <Dimension
+          x1={x + w * 0.8}
+          y1={0}
+          x2={x + w * 0.8}
+          y2={y}
+          length={d.lead}
+          unit={unit}
+          px={px}
+          on="paper"
+          beside="right"
+        />
+      ) : null}
+      {roomy(d.trail) ? (
+        <Dimension
+          x1={x + w * 0.8}
+          y1={y + h}
+          x2={x + w * 0.8}
+          y2={L}
+          length={d.trail}
+          unit={unit}
+          px={px}
+          on="paper"
+          beside="right"
+        />
+      ) : null}
+    </g>
+  )
+}
