@@ -1,0 +1,264 @@
+import { describe, expect, it } from 'vitest'
+import { fromMm, um } from '@/core/length/length'
+import type { SlipBody, SlipFacts } from '@/core/slip/facts'
+import { outcomeOf } from '@/core/slip/outcome'
+import { sayFinding } from '@/core/words/checks'
+import { FACTS, facts, PICTURE, VERSION } from '../../../test/slip-facts'
+import { CHECKS, runChecks } from './all'
+
+type Case = {
+  readonly name: string
+  readonly check: string
+  readonly body?: Partial<SlipBody>
+  readonly rest?: Partial<SlipFacts>
+  readonly level: 'stop' | 'look' | 'fine'
+  readonly says: RegExp
+}
+
+const settings = (patch: Partial<typeof VERSION.settings>) => ({
+  ...VERSION,
+  settings: { ...VERSION.settings, ...patch },
+})
+const profiled = { kind: 'profile', profileId: 'x', intent: 'relative', blackPoint: true } as const
+const A4 = { name: 'A4', short: fromMm(210), long: fromMm(297) }
+
+const CASES: readonly Case[] = [
+  { name: 'no picture', check: 'complete', rest: { picture: null }, level: 'stop', says: /No picture yet/ },
+  { name: 'no preset', check: 'complete', rest: { version: null }, level: 'stop', says: /No preset yet/ },
+  { name: 'no sheet', check: 'complete', rest: { size: null }, level: 'stop', says: /No sheet yet/ },
+  {
+    name: 'a broken picture',
+    check: 'picture',
+    rest: { picture: { ...PICTURE, decoded: false } },
+    level: 'stop',
+    says: /fern.jpg breaks off/,
+  },
+  {
+    name: 'a picture still read',
+    check: 'picture',
+    rest: { picture: { ...PICTURE, decoded: null } },
+    level: 'look',
+    says: /still being read/,
+  },
+  { name: 'a sound picture', check: 'picture', level: 'fine', says: /reads to its end/ },
+  { name: 'enough pixels', check: 'resolution', level: 'fine', says: /^4\d\d ppi/ },
+  {
+    name: 'few pixels',
+    check: 'resolution',
+    rest: { picture: { ...PICTURE, width: 1200, height: 1600 } },
+    level: 'look',
+    says: /Only 1\d\d ppi; this room wants 200/,
+  },
+  {
+    name: 'hardly any pixels',
+    check: 'resolution',
+    rest: { picture: { ...PICTURE, width: 600, height: 800 } },
+    level: 'stop',
+    says: /Only 6\d ppi; this room wants 90. Looks sharp from 1\.\d\d m/,
+  },
+  {
+    name: 'over the margin',
+    check: 'area',
+    body: { placing: { mode: 'exact', by: { edge: 'width', um: fromMm(254) } } },
+    level: 'stop',
+    says: /1\.9 mm would be cut off at the left edge, and at one more edge/,
+  },
+  { name: 'inside the area', check: 'area', level: 'fine', says: /printable area/ },
+  {
+    name: 'too wide',
+    check: 'size',
+    rest: { size: { name: 'A2', short: fromMm(420), long: fromMm(594) } },
+    level: 'stop',
+    says: /takes at most 329 mm across; this sheet is 420 mm/,
+  },
+  {
+    name: 'too long for the media setting',
+    check: 'size',
+    rest: { size: { name: 'Strip', short: fromMm(200), long: fromMm(905) } },
+    level: 'stop',
+    says: /Matte B prints at most 900 mm/,
+  },
+  { name: 'a size that fits', check: 'size', level: 'fine', says: /goes through the rear stack/ },
+  {
+    name: 'turned',
+    check: 'turned',
+    rest: {
+      version: { ...VERSION, feed: { ...VERSION.feed, maxLength: fromMm(300) } },
+      size: { name: 'Card', short: fromMm(280), long: fromMm(310) },
+    },
+    level: 'look',
+    says: /only long edge first: load it 310.0 × 280.0 mm/,
+  },
+  {
+    name: 'no pads at this width',
+    check: 'borderless',
+    body: { edge: 'borderless' },
+    rest: { size: A4 },
+    level: 'stop',
+    says: /not possible at 210 mm across: the rear stack has pads for 257 mm/,
+  },
+  {
+    name: 'no borderless on this feed',
+    check: 'borderless',
+    body: { edge: 'borderless' },
+    rest: { version: { ...VERSION, queueFeed: { ...VERSION.queueFeed, borderless: null } } },
+    level: 'stop',
+    says: /cannot print borderless/,
+  },
+  {
+    name: 'no borderless with this setting',
+    check: 'borderless',
+    body: { edge: 'borderless' },
+    rest: { version: { ...VERSION, mediaSetting: { ...VERSION.mediaSetting, id: 'rag', name: 'Rag' } } },
+    level: 'stop',
+    says: /media setting Rag/,
+  },
+  {
+    name: 'a preset for margins',
+    check: 'borderless',
+    body: { edge: 'borderless' },
+    rest: { version: settings({ edgeAllowed: 'margins' }) },
+    level: 'stop',
+    says: /for margins only/,
+  },
+  { name: 'borderless works', check: 'borderless', body: { edge: 'borderless' }, level: 'fine', says: /works here/ },
+  {
+    name: 'a sliver',
+    check: 'sliver',
+    body: { edge: 'borderless', placing: { mode: 'fill' } },
+    rest: { version: { ...VERSION, queueFeed: { ...VERSION.queueFeed, driftAlong: um(3400) } } },
+    level: 'look',
+    says: /white line of up to 0.5 mm may show at the lead edge, and at one more edge/,
+  },
+  {
+    name: 'no sliver',
+    check: 'sliver',
+    body: { edge: 'borderless', placing: { mode: 'fill' } },
+    level: 'fine',
+    says: /covers the drift/,
+  },
+  {
+    name: 'growth accepted',
+    check: 'growth',
+    body: { edge: 'borderless', growth: 'accepted' },
+    level: 'look',
+    says: /2.3 % across and 1.6 % along/,
+  },
+  {
+    name: 'growth cancelled',
+    check: 'growth',
+    body: { edge: 'borderless', placing: { mode: 'exact', by: { edge: 'width', um: fromMm(100) } } },
+    level: 'fine',
+    says: /taken back/,
+  },
+  {
+    name: 'grown to cover',
+    check: 'growth',
+    body: { edge: 'borderless', placing: { mode: 'fill' } },
+    level: 'look',
+    says: /grows by 1.6 %/,
+  },
+  {
+    name: 'profile missing',
+    check: 'profile',
+    rest: { version: settings({ fileColour: profiled }) },
+    level: 'stop',
+    says: /not in this room/,
+  },
+  {
+    name: 'profile of another seal',
+    check: 'profile',
+    rest: { version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: 'ZZZZZZ' } } },
+    level: 'look',
+    says: /made with seal ZZZZZZ; this version has ABC123/,
+  },
+  {
+    name: 'profile here',
+    check: 'profile',
+    rest: { version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: null } } },
+    level: 'fine',
+    says: /Profile fen is here/,
+  },
+  {
+    name: 'colour without a profile',
+    check: 'colour',
+    rest: { picture: { ...PICTURE, profile: null } },
+    level: 'look',
+    says: /taken as sRGB/,
+  },
+  {
+    name: 'untouched device grey',
+    check: 'colour',
+    rest: { picture: { ...PICTURE, profile: null, grey: true } },
+    level: 'fine',
+    says: /what its colours mean/,
+  },
+  {
+    name: 'grey to be converted',
+    check: 'colour',
+    rest: { picture: { ...PICTURE, profile: null, grey: true }, version: settings({ fileColour: profiled }) },
+    level: 'look',
+    says: /taken as gamma 2.2/,
+  },
+  {
+    name: 'the wrong black',
+    check: 'black',
+    rest: { version: { ...VERSION, holdsBlack: 'photo' } },
+    level: 'stop',
+    says: /Otter holds photo black, this preset prints with matte/,
+  },
+  { name: 'the right black', check: 'black', level: 'fine', says: /right black/ },
+  {
+    name: 'too few sheets',
+    check: 'stock',
+    body: { copies: 18 },
+    level: 'stop',
+    says: /17 sheets of this size on the shelf, this takes 18/,
+  },
+  {
+    name: 'no sheet at all',
+    check: 'stock',
+    rest: { stock: FACTS.stock && { ...FACTS.stock, left: 0 } },
+    level: 'stop',
+    says: /No sheet of this size/,
+  },
+  {
+    name: 'paper in no such size',
+    check: 'stock',
+    rest: { stock: null },
+    level: 'look',
+    says: /Fenland Matte is not kept in this size/,
+  },
+  { name: 'paper enough', check: 'stock', level: 'fine', says: /paper for all copies/ },
+  { name: 'many copies', check: 'copies', body: { copies: 12 }, level: 'look', says: /12 copies; more than 6/ },
+  { name: 'few copies', check: 'copies', level: 'fine', says: /usual number/ },
+]
+
+describe('checks before printing', () => {
+  it.each(CASES)('$name: $level from $check', ({ check, body, rest, level, says }) => {
+    const slip = facts(body ?? {}, rest ?? {})
+    const finding = runChecks(slip, outcomeOf(slip)).find((f) => f.check === check)
+    expect(finding?.level).toBe(level)
+    expect(finding && sayFinding(finding, 'mm')).toMatch(says)
+  })
+  it('each check can stop, look or be fine in some case: none is idle', () => {
+    for (const { id } of CHECKS) {
+      const levels = new Set(CASES.filter((c) => c.check === id).map((c) => c.level))
+      expect(levels.size, id).toBeGreaterThan(0)
+      expect(levels.has('stop') || levels.has('look'), id).toBe(true)
+    }
+  })
+  it('stops come first, then looks', () => {
+    const slip = facts({ copies: 18 }, { picture: { ...PICTURE, profile: null } })
+    const levels = runChecks(slip, outcomeOf(slip)).map((f) => f.level)
+    expect(levels.slice(0, 3)).toEqual(['stop', 'look', 'look'])
+    expect(levels).toEqual([...levels].sort((a, b) => 'slf'.indexOf(a[0] ?? '') - 'slf'.indexOf(b[0] ?? '')))
+  })
+  it('speaks inches in a room of inches', () => {
+    const slip = facts({}, { size: { name: 'Wide', short: fromMm(420), long: fromMm(594) } })
+    const finding = runChecks(slip, outcomeOf(slip))[0]
+    expect(finding && sayFinding(finding, 'in')).toBe(
+      'The rear stack takes at most 12.95 in across; this sheet is 16.54 in.',
+    )
+  })
+})

@@ -1,0 +1,59 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { type Quarter, rect } from '@/core/sheet/sheet'
+import { type Affine, apply, chain, orientationMatrix, pictureMatrix } from './matrix'
+import type { PicturePart } from './page'
+
+const part = (quarter: Quarter, mirror = false): PicturePart => ({
+  kind: 'picture',
+  pictureId: 'p',
+  quarter,
+  mirror,
+  full: rect(1000, 2000, 300, 400),
+  window: rect(1000, 2000, 300, 400),
+  crop: { x: 0, y: 0, w: 30, h: 40 },
+})
+const at = (m: Affine, x: number, y: number): number[] => apply(m, x, y).map((v) => Math.round(v * 1e6) / 1e6)
+
+describe('the matrix that lays a picture', () => {
+  const size = { width: 30, height: 40 }
+  it('puts the corners where a turned picture has them', () => {
+    expect(at(pictureMatrix(part(0), size), 0, 0)).toEqual([1000, 2000])
+    expect(at(pictureMatrix(part(1), size), 0, 0)).toEqual([1300, 2000]) // clockwise: top left goes to top right
+    expect(at(pictureMatrix(part(2), size), 0, 0)).toEqual([1300, 2400])
+    expect(at(pictureMatrix(part(3), size), 0, 0)).toEqual([1000, 2400])
+  })
+  it('lays only the crop on the rectangle', () => {
+    const cropped = { ...part(0), crop: { x: 15, y: 0, w: 15, h: 40 } }
+    expect(at(pictureMatrix(cropped, size), 0.5, 0)).toEqual([1000, 2000])
+    expect(at(pictureMatrix(cropped, size), 0, 0)).toEqual([700, 2000])
+  })
+  it('mirrors about the window’s middle', () => {
+    expect(at(pictureMatrix(part(0, true), size), 0, 0)).toEqual([1300, 2000])
+  })
+  it('every orientation keeps the unit square, and 6 turns clockwise', () => {
+    for (let o = 1; o <= 8; o++) {
+      const m = orientationMatrix(o)
+      const corners = [at(m, 0, 0), at(m, 1, 1)]
+      expect(
+        corners.flat().every((v) => v === 0 || v === 1),
+        String(o),
+      ).toBe(true)
+    }
+    expect(at(orientationMatrix(6), 0, 0)).toEqual([1, 0])
+    expect(at(orientationMatrix(8), 0, 0)).toEqual([0, 1])
+    expect(() => orientationMatrix(9)).toThrow('orientation 9')
+  })
+  it('chains in order', () => {
+    const affine = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), { minLength: 6, maxLength: 6 })
+    fc.assert(
+      fc.property(affine, affine, fc.double({ min: -5, max: 5, noNaN: true }), (p, q, x) => {
+        const [a, b] = [p as unknown as Affine, q as unknown as Affine]
+        const once = apply(chain(a, b), x, 1)
+        const twice = apply(b, ...apply(a, x, 1))
+        expect(once[0]).toBeCloseTo(twice[0], 6)
+        expect(once[1]).toBeCloseTo(twice[1], 6)
+      }),
+    )
+  })
+})

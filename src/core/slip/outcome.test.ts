@@ -1,0 +1,185 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { grow } from '@/core/edge/growth'
+import { fromMm, um } from '@/core/length/length'
+import { contains, edges, rect, sheetRect } from '@/core/sheet/sheet'
+import { type FACTS, facts, PICTURE, VERSION } from '../../../test/slip-facts'
+import type { SlipBody } from './facts'
+import { needsKey, needsOf } from './needs'
+import { distances, outcomeOf } from './outcome'
+
+const exact = (edge: 'width' | 'height' | 'long', mm: number): SlipBody['placing'] => ({
+  mode: 'exact',
+  by: { edge, um: fromMm(mm) },
+})
+
+function print(body: Partial<SlipBody>, rest: Partial<typeof FACTS> = {}) {
+  const outcome = outcomeOf(facts(body, rest))
+  if (!outcome.sheet || !outcome.print) throw new Error('nothing was laid')
+  return { ...outcome, sheet: outcome.sheet, print: outcome.print }
+}
+
+describe('a borderless print in the middle of B4, 180 mm wide', () => {
+  const body = { edge: 'borderless', placing: exact('width', 180) } as const
+  it('with growth cancelled is sent smaller and comes out as asked', () => {
+    const { print: p, sheet } = print(body)
+    expect(p.onPaper).toMatchObject({ w: 180_000, h: 240_000 })
+    expect([p.sent.w, p.sent.h]).toEqual([um(180_000 / sheet.growth.gx), um(240_000 / sheet.growth.gy)])
+    expect(distances(sheet.sheet, p.onPaper)).toEqual(edges(38_500, 38_500, 62_000, 62_000))
+    expect(p.within).toMatchObject({ width: 300, height: 300, left: 700, lead: 800 })
+  })
+  it('with growth accepted is sent as asked and comes out larger', () => {
+    const { print: p, sheet } = print({ ...body, growth: 'accepted' })
+    expect(p.sent).toEqual(p.asked)
+    expect(p.onPaper).toEqual(grow(sheet.growth, p.asked))
+    expect(p.onPaper.w).toBe(184_062)
+  })
+  it('names the part of the page that lies on the sheet', () => {
+    const { print: p } = print(body)
+    expect(p.page.trim.x).toBe(2836)
+    expect(contains(sheetRect(p.page.sheet), p.page.trim)).toBe(true)
+  })
+})
+
+describe('a borderless print that fills the sheet', () => {
+  it('covers the overspray: the file reaches the page’s edges', () => {
+    const { print: p, sheet } = print({ edge: 'borderless', placing: { mode: 'fill' } })
+    const [part] = p.page.items
+    expect(part?.kind === 'picture' && contains(part.window, sheetRect(sheet.sheet), 2)).toBe(true)
+    expect(p.onPaper).toEqual(sheetRect(sheet.sheet))
+    expect(p.slivers).toEqual(edges(0, 0, 0, 0))
+  })
+  it('warns of a sliver where the sheet drifts further than the printer sprays', () => {
+    const queueFeed = {
+      ...VERSION.queueFeed,
+      borderless: { overspray: edges(300, 2900, 2900, 2900), widths: [], mediaSettings: [] },
+    }
+    const { print: p } = print(
+      { edge: 'borderless', placing: { mode: 'fill' } },
+      { version: { ...VERSION, queueFeed } },
+    )
+    expect(p.slivers).toEqual(edges(400, 0, 0, 0))
+  })
+})
+
+describe('margins', () => {
+  it('a print larger than the area is cut by what the printer leaves white', () => {
+    const { print: p } = print({ placing: exact('width', 257), centring: { kind: 'area' } })
+    expect(p.cutOff.left).toBe(3400)
+    expect(p.cutOff.right).toBe(3400)
+    expect(p.onPaper.w).toBe(250_200)
+  })
+  it('true centre measures from the sheet', () => {
+    const { print: p, sheet } = print({ centring: { kind: 'true' } })
+    const d = distances(sheet.sheet, p.onPaper)
+    expect(Math.abs(d.left - d.right)).toBeLessThanOrEqual(1)
+    expect(Math.abs(d.lead - d.trail)).toBeLessThanOrEqual(1)
+    expect(sheet.frame).toEqual(rect(3400, 12_500, 250_200, 339_000))
+  })
+  it('even margins at 15 mm leave 227 × 334', () => {
+    const { sheet } = print({ centring: { kind: 'even', um: fromMm(15) } })
+    expect(sheet.frame).toMatchObject({ w: 227_000, h: 334_000 })
+    expect(sheet.givenUp.percent).toBeGreaterThan(12)
+  })
+  it('a placing that filled the old area fills the new one', () => {
+    for (const centring of [{ kind: 'area' }, { kind: 'true' }] as const) {
+      const { print: p, sheet } = print({ centring, placing: { mode: 'fill' } })
+      expect(p.asked).toEqual(sheet.frame)
+    }
+  })
+})
+
+describe('turning', () => {
+  it('a lying picture is turned to stand with the sheet, and back when asked', () => {
+    const picture = { ...PICTURE, width: 6400, height: 4800 }
+    expect(print({}, { picture }).print.quarter).toBe(1)
+    expect(print({ quarter: 0 }, { picture }).print.quarter).toBe(0)
+    expect(print({}, { picture }).print.asked.h).toBeGreaterThan(print({ quarter: 0 }, { picture }).print.asked.h)
+  })
+  it('borderless that is not possible is computed with margins and said', () => {
+    const { sheet } = print({ edge: 'borderless' }, { size: { name: 'A4', short: fromMm(210), long: fromMm(297) } })
+    expect(sheet.borderless).toBe(false)
+    expect(sheet.borderlessClosed).toEqual({
+      code: 'borderless_not_on_width',
+      widthUm: 210_000,
+      widths: [257_000],
+    })
+  })
+})
+
+describe('a length cut from a roll', () => {
+  const version = {
+    ...VERSION,
+    feed: { ...VERSION.feed, kind: 'roll' as const, maxWidth: fromMm(610), maxLength: fromMm(18_000) },
+    queueFeed: { ...VERSION.queueFeed, margins: [{ upToWidth: null, margins: edges(3000, 3000, 3000, 3000) }] },
+    mediaSetting: { ...VERSION.mediaSetting, longest: null },
+  }
+  const sheet = { kind: 'cut', width: fromMm(610), length: 'auto' } as const
+  it('is as long as the print across it needs', () => {
+    const out = print({ sheet }, { version, size: null })
+    expect(out.sheet.sheet.length).toBe(um(6000 + (604_000 * 6400) / 4800))
+    expect(out.print.asked).toMatchObject({ w: 604_000 })
+  })
+  it('is as long as an exact size needs', () => {
+    const out = print({ sheet, placing: exact('long', 420) }, { version, size: null })
+    expect(out.sheet.sheet.length).toBe(426_000)
+  })
+  it('is never turned by itself', () => {
+    const picture = { ...PICTURE, width: 12_000, height: 2000 }
+    const out = print({ sheet }, { version, size: null, picture })
+    expect(out.print.quarter).toBe(0)
+    expect(out.sheet.sheet.length).toBeLessThan(fromMm(120))
+  })
+})
+
+describe('charge and time', () => {
+  it('adds sheet, ink by area and the room’s share', () => {
+    const { charge, seconds } = outcomeOf(facts({ placing: exact('width', 180) }))
+    // 0.0432 m2 at 10 ml: 0.432 ml at 0.70 = 30.24 cents; sheet 95; share 25
+    expect(charge?.total).toBe(150)
+    expect(charge?.lines.map((l) => l.amount)).toEqual([95, 30, 25])
+    expect(seconds).toBe(Math.round(0.257 * 0.364 * 30 * 60))
+  })
+  it('costs nothing before there is a print', () => {
+    expect(outcomeOf(facts({}, { picture: null })).charge).toBeNull()
+  })
+})
+
+describe('whatever is asked', () => {
+  const anything = fc.record({
+    edge: fc.constantFrom('margins' as const, 'borderless' as const),
+    growth: fc.constantFrom('cancelled' as const, 'accepted' as const),
+    quarter: fc.constantFrom('auto' as const, 0 as const, 1 as const, 2 as const, 3 as const),
+    placing: fc.oneof(
+      fc.constant({ mode: 'whole' as const }),
+      fc.constant({ mode: 'fill' as const }),
+      fc.integer({ min: 10, max: 500 }).map((mm) => exact('long', mm)),
+    ),
+    anchor: fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) }),
+  })
+  it('what is said to be on paper lies on the sheet, and growing what is sent gives it', () => {
+    fc.assert(
+      fc.property(anything, (body) => {
+        const { print: p, sheet } = print(body)
+        expect(contains(sheetRect(sheet.sheet), p.onPaper, 1)).toBe(true)
+        const landed = grow(sheet.growth, p.sent)
+        expect(contains(landed, p.onPaper, 2)).toBe(true)
+        const [part] = p.page.items
+        expect(part?.kind === 'picture' && contains(part.full, part.window, 3)).toBe(true)
+      }),
+      { numRuns: 300 },
+    )
+  })
+})
+
+describe('what has to be changed first', () => {
+  const sheet = { width: fromMm(257), length: fromMm(364) }
+  const loaded = { feedId: 'f', paperId: 'paper', kind: 'sheet', width: fromMm(257), length: fromMm(364) } as const
+  it('is nothing when paper and black are there', () => {
+    expect(needsKey(needsOf(VERSION, sheet, false, [loaded]))).toBe('|')
+  })
+  it('names paper and black', () => {
+    const needs = needsOf({ ...VERSION, holdsBlack: 'photo' }, sheet, false, [{ ...loaded, paperId: 'other' }])
+    expect(needs).toMatchObject({ black: 'matte', load: { paperName: 'Fenland Matte', width: 257_000 } })
+  })
+})

@@ -1,0 +1,32 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
+import { readIcc } from './read'
+
+describe('reading an ICC profile', () => {
+  it('tells name, class and space', () => {
+    expect(readIcc(matrixProfile('Marsh wide RGB', WIDE, 2.2))).toEqual({
+      ok: true,
+      value: { description: 'Marsh wide RGB', deviceClass: 'mntr', space: 'RGB', version: 2 },
+    })
+    expect(readIcc(printerProfile('fen', { gamma: 2, black: 0.03, chroma: 0.8 }))).toMatchObject({
+      value: { description: 'fen', deviceClass: 'prtr' },
+    })
+  })
+  it('refuses what is none, with the reason', () => {
+    expect(readIcc(new Uint8Array(40))).toMatchObject({ ok: false, problem: { why: 'shorter than its header' } })
+    expect(readIcc(new Uint8Array(400))).toMatchObject({ ok: false, problem: { why: 'the signature acsp is missing' } })
+  })
+  it('ends on hostile bytes: counts and offsets beyond the file are no problem', () => {
+    const good = matrixProfile('x', WIDE, 2.2)
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(good.length - 1), fc.nat(255)), { minLength: 1, maxLength: 20 }), (hits) => {
+        const bytes = good.slice()
+        for (const [at, value] of hits) bytes[at] = value
+        const result = readIcc(bytes)
+        if (result.ok) expect(typeof result.value.description).toBe('string')
+      }),
+      { numRuns: 500 },
+    )
+  })
+})

@@ -1,0 +1,115 @@
+import { describe, expect, it } from 'vitest'
+import { z } from 'zod'
+import { INPUTS } from '@/contract/actions'
+import { bad, ok } from '@/core/result/result'
+import { ACTIONS } from '@/server/actions/all'
+import { sizes } from '@/server/db/schema'
+import { TestRoom } from '../../../test/room'
+import { action } from './door'
+
+const HELPER = { id: 'h', name: 'Helper', role: 'helper' } as const
+const MEMBER = { id: 'm', name: 'Member', role: 'member' } as const
+
+describe('the door', () => {
+  it('has an action for every input of the contract, under its own name', () => {
+    expect(Object.keys(ACTIONS).sort()).toEqual(Object.keys(INPUTS).sort())
+    for (const [name, a] of Object.entries(ACTIONS)) expect(a.name).toBe(name)
+  })
+  it('writes one event with every commit', async () => {
+    const room = await TestRoom.open()
+    const before = room.one('select count(*) from events')
+    await room.must(ACTIONS['size.add'], { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' })
+    expect(room.one('select count(*) from events')).toBe(before + 1)
+    expect(room.one<string>('select action from events order by id desc limit 1')).toBe('size.add')
+  })
+  it('asks for the role that the act needs', async () => {
+    const room = await TestRoom.open()
+    const size = { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' }
+    expect(await room.act(ACTIONS['size.add'], size, HELPER)).toMatchObject({
+      ok: false,
+      problem: { code: 'not_allowed', role: 'helper', needs: 'keeper' },
+    })
+    expect(await room.act(ACTIONS['slip.add'], { body: null }, MEMBER)).toMatchObject({
+      problem: { code: 'not_allowed' },
+    })
+    expect((await room.act(ACTIONS['slip.add'], { body: null }, HELPER)).ok).toBe(true)
+  })
+  it('says which field of an input is wrong, and writes nothing', async () => {
+    const room = await TestRoom.open()
+    const result = await room.act(ACTIONS['size.add'], { name: '  ', short: 1.5, long: 3, unit: 'ell' })
+    expect(result).toMatchObject({ ok: false, problem: { code: 'input' } })
+    if (!result.ok && result.problem.code === 'input')
+      expect(result.problem.issues.map((i) => i.path).sort()).toEqual(['name', 'short', 'unit'])
+    expect(room.one('select count(*) from sizes')).toBe(0)
+  })
+  it('takes everything back when a commit is refused or throws half-way', async () => {
+    const room = await TestRoom.open()
+    const events = room.one('select count(*) from events')
+    const write = (fails: boolean) =>
+      action({
+        name: 'test',
+        role: 'keeper',
+        input: z.object({}),
+        commit(_input, { db }) {
+          db.insert(sizes).values({ id: 'x', name: 'x', shortUm: 1, longUm: 2, unit: 'mm', pwg: 'x' }).run()
+          if (fails) throw new Error('power cut')
+          return bad({ code: 'not_found', what: 'It' })
+        },
+      })
+    expect((await room.act(write(false), {})).ok).toBe(false)
+    await expect(room.act(write(true), {})).rejects.toThrow('power cut')
+    expect(room.one('select count(*) from sizes')).toBe(0)
+    expect(room.one('select count(*) from events')).toBe(events)
+  })
+  it('does not commit when preparing failed', async () => {
+    const room = await TestRoom.open()
+    let committed = false
+    const never = action({
+      name: 'test',
+      role: 'keeper',
+      input: z.object({}),
+      prepare: async () => bad({ code: 'not_found', what: 'It' }),
+      commit: () => {
+        committed = true
+        return ok({ value: 1, subject: '' })
+      },
+    })
+    expect((await room.act(never, {})).ok).toBe(false)
+    expect(committed).toBe(false)
+  })
+  it('shows what is there now when a save is stale, and overwrites nothing', async () => {
+    const room = await TestRoom.open()
+    const { id } = await room.must(ACTIONS['size.add'], { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' })
+    const edit = (name: string, revision: number) =>
+      room.act(ACTIONS['size.edit'], { id, revision, name, short: 90_000, long: 130_000, unit: 'mm' })
+    expect(await edit('Post card', 1)).toEqual({ ok: true, value: { revision: 2 } })
+    expect(await edit('Calling card', 1)).toMatchObject({
+      problem: { code: 'stale', yours: 1, now: 2, current: { name: 'Post card' } },
+    })
+    expect(room.one<string>('select name from sizes')).toBe('Post card')
+  })
+})
+
+describe('rows that are in use', () => {
+  it('a paper is not retired under a preset, and it is said which', async () => {
+    const room = await TestRoom.open()
+    const id = room.one<string>('select id from papers')
+    expect(await room.act(ACTIONS['paper.retire'], { id, revision: 1 })).toMatchObject({
+      problem: { code: 'in_use', where: ['preset Otter, Plain sheet', 'printer Otter'] },
+    })
+  })
+  it('a room is set up once', async () => {
+    const room = await TestRoom.open()
+    const again = await room.act(ACTIONS['room.set-up'], {
+      name: 'Second',
+      unit: 'in',
+      currency: 'EUR',
+      exponent: 2,
+      timeZone: 'UTC',
+      keeper: 'x',
+      printer: { nickname: 'x', makeModel: '' },
+      paper: { name: 'x', surface: 'plain', sizeId: 'iso_a4_210x297mm', count: 0 },
+    })
+    expect(again).toMatchObject({ problem: { code: 'room_exists', name: 'Test room' } })
+  })
+})
