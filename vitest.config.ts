@@ -10,7 +10,7 @@ const project = (name: string, environment: 'node' | 'happy-dom', include: strin
 export default defineConfig({
   test: {
     projects: [
-      project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts']),
+      project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts'], { testTimeout: 300_000 }),
       project(
         'server',
         'node',
@@ -25,6 +25,13 @@ export default defineConfig({
         ],
         { testTimeout: 60_000 },
       ),
+      project('browser', 'node', ['e2e/**/*.test.ts'], {
+        globalSetup: ['e2e/setup.ts'],
+        testTimeout: 90_000,
+        hookTimeout: 90_000,
+        fileParallelism: false,
+        maxWorkers: 1,
+      }),
       project('interface', 'happy-dom', ['src/ui/**/*.test.tsx', 'src/features/**/*.test.tsx'], {
         setupFiles: ['test/interface-setup.ts'],
       }),

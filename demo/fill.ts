@@ -245,7 +245,7 @@ class Filling {
       bits: 8,
       mirror: p.mirror ?? false,
       edgeAllowed: p.edge ?? 'either',
-      own: {},
+      own: p.own ?? (p.queue === 'Otter, photo' ? { drying: 'none' } : {}),
     }
   }
 

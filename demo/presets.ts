@@ -16,6 +16,7 @@ export type DemoPreset = {
   readonly topcoat?: string
   readonly mirror?: boolean
   readonly edge?: Settings['edgeAllowed']
+  readonly own?: Settings['own']
   readonly why: string
   /** settings that earlier versions had, oldest first */
   readonly earlier?: readonly { readonly change: Partial<Settings>; readonly why: string }[]
@@ -83,6 +84,7 @@ export const DEMO_PRESETS: readonly DemoPreset[] = [
     mediaSetting: 'cotton',
     quality: 'slow',
     black: 'matte',
+    own: { drying: 'one-second' },
     colour: 'off',
     profile: { name: 'saltmarsh-slow', intent: 'relative' },
     edge: 'margins',
@@ -96,6 +98,7 @@ export const DEMO_PRESETS: readonly DemoPreset[] = [
     mediaSetting: 'cotton',
     quality: 'fine',
     black: 'matte',
+    own: { drying: 'one-second' },
     colour: 'grey mode',
     tint: { a: 3, b: 7 },
     edge: 'margins',
@@ -146,11 +149,11 @@ export const DEMO_PRESETS: readonly DemoPreset[] = [
     paper: 'Fenland Matte',
     mediaSetting: 'coated',
     quality: 'brisk',
-    black: 'photo',
+    black: 'matte',
     colour: 'own',
     passes: 'two-way',
     edge: 'margins',
-    why: 'photo black saves the swap; plans need no depth',
+    why: 'one pass each way is enough for lines',
   },
   {
     name: 'Wren, Quay Gloss cards',

@@ -120,6 +120,39 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
       chooseAgain: true,
     },
   ],
+  ownOptions: [
+    {
+      id: 'drying',
+      name: 'Pause between passes',
+      values: [
+        { id: 'none', name: 'None' },
+        { id: 'one-second', name: 'One second' },
+      ],
+      inSeal: true,
+    },
+  ],
+  rules: [
+    {
+      id: 'matte papers take matte black',
+      when: [{ option: 'mediaSetting', in: ['plain', 'matte-a', 'matte-b', 'cotton'] }],
+      then: { option: 'blackInk', in: ['matte'] },
+      because: 'matte papers take matte black: photo black looks grey on them',
+    },
+    {
+      id: 'pause for cotton',
+      when: [{ option: 'mediaSetting', in: ['cotton'] }],
+      then: { option: 'own:drying', in: ['one-second'] },
+      because: 'cotton takes the ink slowly and was smeared by the rollers in May',
+    },
+  ],
+  notes: [
+    {
+      id: 'quick is enough on matte',
+      when: { option: 'mediaSetting', in: ['matte-a', 'matte-b'] },
+      beside: 'quality',
+      says: 'on matte papers Quick is enough for anything looked at from half a metre',
+    },
+  ],
 })
 
 const otterOffice = (ids: readonly string[]): QueueFacts => ({
@@ -131,6 +164,9 @@ const otterOffice = (ids: readonly string[]): QueueFacts => ({
   topcoats: [],
   nativePpi: 360,
   dialog: [],
+  ownOptions: [],
+  rules: [],
+  notes: [],
 })
 
 const heronRoll = (ids: readonly string[]): QueueFacts => ({
@@ -181,6 +217,16 @@ const heronRoll = (ids: readonly string[]): QueueFacts => ({
       chooseAgain: true,
     },
   ],
+  ownOptions: [],
+  rules: [
+    {
+      id: 'matte papers take matte black',
+      when: [{ option: 'mediaSetting', in: ['coated', 'rag'] }],
+      then: { option: 'blackInk', in: ['matte'] },
+      because: 'matte papers take matte black: photo black looks grey on them',
+    },
+  ],
+  notes: [],
 })
 
 const wrenCards = (ids: readonly string[]): QueueFacts => ({
@@ -210,6 +256,9 @@ const wrenCards = (ids: readonly string[]): QueueFacts => ({
   twoWayBelowRank: 2,
   nativePpi: 600,
   dialog: [],
+  ownOptions: [],
+  rules: [],
+  notes: [],
 })
 
 const feed = (

@@ -4,7 +4,14 @@ import { afterEach, vi } from 'vitest'
 // what Mantine asks of a browser and happy-dom does not have
 vi.stubGlobal(
   'matchMedia',
-  vi.fn((query: string) => ({ matches: false, media: query, addEventListener() {}, removeEventListener() {}, addListener() {}, removeListener() {} })),
+  vi.fn((query: string) => ({
+    matches: false,
+    media: query,
+    addEventListener() {},
+    removeEventListener() {},
+    addListener() {},
+    removeListener() {},
+  })),
 )
 vi.stubGlobal(
   'ResizeObserver',

@@ -76,6 +76,41 @@ const mediaSettingSchema = z
   })
   .readonly()
 
+const literalSchema = z
+  .object({ option: z.string().min(1).max(80), in: z.array(z.string().min(1).max(80)).min(1).max(200).readonly() })
+  .readonly()
+
+export const ruleSchema = z
+  .object({
+    id: z.string().min(1).max(120),
+    when: z.array(literalSchema).max(6).readonly(),
+    then: literalSchema,
+    because: z.string().min(1, 'say why').max(300),
+  })
+  .readonly()
+
+const ownOptionSchema = z
+  .object({
+    id: keySchema,
+    name: nameSchema,
+    values: z
+      .array(z.object({ id: keySchema, name: nameSchema }).readonly())
+      .min(2, 'an option has at least two values')
+      .max(60)
+      .readonly(),
+    inSeal: z.boolean(),
+  })
+  .readonly()
+
+const noteOfQueueSchema = z
+  .object({
+    id: z.string().max(120),
+    when: literalSchema,
+    beside: z.string().max(80),
+    says: z.string().min(1).max(300),
+  })
+  .readonly()
+
 const dialogStepSchema = z
   .object({
     id: keySchema,
@@ -104,5 +139,8 @@ export const queueFactsSchema = z
     twoWayBelowRank: z.int().min(1).max(21).nullable(),
     nativePpi: z.int().min(60).max(2880),
     dialog: z.array(dialogStepSchema).max(60).readonly(),
+    ownOptions: z.array(ownOptionSchema).max(20).readonly().default([]),
+    rules: z.array(ruleSchema).max(400).readonly().default([]),
+    notes: z.array(noteOfQueueSchema).max(60).readonly().default([]),
   })
   .readonly() satisfies z.ZodType<QueueFacts, unknown>

@@ -28,11 +28,12 @@ export const SETTING_ORDER: readonly (keyof Settings)[] = [
 export function differences(
   from: Settings,
   to: Settings,
+  sealOwn: readonly string[] = [],
 ): { readonly changed: readonly Difference[]; readonly newSeal: boolean } {
   const changed = SETTING_ORDER.filter((key) => JSON.stringify(from[key]) !== JSON.stringify(to[key])).map((key) => ({
     key,
     from: from[key],
     to: to[key],
   }))
-  return { changed, newSeal: sealedText(from) !== sealedText(to) }
+  return { changed, newSeal: sealedText(from, sealOwn) !== sealedText(to, sealOwn) }
 }

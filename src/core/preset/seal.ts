@@ -7,9 +7,14 @@ export const SEAL_SCHEMA = 1
 /** Crockford's base 32: no I, L, O, U, so that a seal can be read out. */
 const CROCKFORD = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
 
-/** What decides how ink lands, and nothing else: profiles, curves, edges and sizes are no part of it. */
-export function sealed(settings: Settings): Readonly<Record<string, unknown>> {
+/**
+ * What decides how ink lands, and nothing else: profiles, curves, edges and sizes are no part of it.
+ * @param sealOwn ids of the room's own options that decide how ink lands; without one the schema has no `own`.
+ */
+export function sealed(settings: Settings, sealOwn: readonly string[] = []): Readonly<Record<string, unknown>> {
+  const own = Object.fromEntries(Object.entries(settings.own).filter(([id]) => sealOwn.includes(id)))
   return {
+    ...(Object.keys(own).length > 0 ? { own } : {}),
     schema: SEAL_SCHEMA,
     queue: settings.queueId,
     inkSet: settings.inkSet.normalize('NFC'),
@@ -26,8 +31,8 @@ export function sealed(settings: Settings): Readonly<Record<string, unknown>> {
 }
 
 /** The canonical text of {@link sealed}: RFC 8785, stored beside the seal. */
-export function sealedText(settings: Settings): string {
-  const text = canonicalize(sealed(settings))
+export function sealedText(settings: Settings, sealOwn: readonly string[] = []): string {
+  const text = canonicalize(sealed(settings, sealOwn))
   if (text === undefined) throw new Error('what a seal covers is always an object')
   return text
 }

@@ -1,4 +1,5 @@
 import type { Um } from '@/core/length/length'
+import type { Literal, Rule } from '@/core/options/rules'
 import type { Edges } from '@/core/sheet/sheet'
 import type { FeedLimits } from '@/core/sizes/fit'
 
@@ -90,7 +91,24 @@ export type QueueFacts = {
   readonly twoWayBelowRank: number | null
   readonly nativePpi: number
   readonly dialog: readonly DialogStep[]
+  /** options of the room's own that its printer has */
+  readonly ownOptions: readonly OwnOption[]
+  /** the keeper's own table of rules, beside those that follow from the facts */
+  readonly rules: readonly Rule[]
+  /** advice that closes nothing */
+  readonly notes: readonly Note[]
 }
+
+/** An option of the room's own; `inSeal`: it decides how ink lands, so a change of it is a new seal. */
+export type OwnOption = {
+  readonly id: string
+  readonly name: string
+  readonly values: readonly { readonly id: string; readonly name: string }[]
+  readonly inSeal: boolean
+}
+
+/** Shown beside an option while `when` holds. */
+export type Note = { readonly id: string; readonly when: Literal; readonly beside: string; readonly says: string }
 
 /** What the printer does to colour by itself. */
 export const PRINTER_COLOURS = ['off', 'own', 'driver profile', 'grey mode'] as const

@@ -38,5 +38,10 @@ export type PresetWorld = {
     readonly weight: number
     readonly thickness: number
   }[]
-  readonly profiles: readonly { readonly id: string; readonly name: string; readonly sealMadeWith: string | null }[]
+  readonly profiles: readonly {
+    readonly id: string
+    readonly name: string
+    readonly sealMadeWith: string | null
+    readonly grey: boolean
+  }[]
 }

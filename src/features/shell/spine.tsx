@@ -79,7 +79,7 @@ export function Spine({ roomName }: { readonly roomName: string }) {
           </span>
         </button>
         <button type="button" className={css.way} onClick={flip} title="Switch light and dark (d)">
-          {scheme === 'dark' ? 'dark' : 'light'}
+          light
           <span className={css.key} aria-hidden="true">
             d
           </span>

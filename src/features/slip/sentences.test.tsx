@@ -1,8 +1,8 @@
 import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { BODY, facts, PICTURE, VERSION } from '../../../test/slip-facts'
 import { fromMm } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
+import { BODY, facts, PICTURE, VERSION } from '../../../test/slip-facts'
 import { differences } from './conflict'
 import { edgeLine, pictureLine, placingLine, sayRatio, sheetLine, toneLine } from './sentences'
 import { useSavedSlip } from './use-saved-slip'
@@ -11,12 +11,24 @@ describe('a closed line reads like a sentence', () => {
   it('for picture, sheet, edge, placing and tone', () => {
     const slip = facts({ edge: 'borderless', placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } })
     const outcome = outcomeOf(slip)
-    expect(pictureLine(PICTURE, null)).toEqual({ says: 'fern.jpg', detail: '4800 × 6400 px, 3:4, colour, sRGB, all of it' })
+    expect(pictureLine(PICTURE, null)).toEqual({
+      says: 'fern.jpg',
+      detail: '4800 × 6400 px, 3:4, colour, sRGB, all of it',
+    })
     expect(sheetLine(slip.body, 'B4', outcome, VERSION, 'mm').says).toBe('B4, 257 × 364 mm, short edge first')
     expect(edgeLine(slip.body, outcome, 'mm').says).toBe('Borderless, growth cancelled')
-    expect(placingLine(slip.body, outcome, 'mm')).toEqual({ says: 'Exact size, 180.0 × 240.0 mm', detail: '677 ppi, sharp from 0.13 m' })
-    const grey = { ...VERSION, settings: { ...VERSION.settings, printerColour: 'grey mode' as const, tint: { a: 0, b: 0 } } }
-    expect(toneLine({ ...BODY, depth: -2 }, grey)).toEqual({ says: 'Grey mode, depth −2 for this picture', detail: 'file untouched, tint 0, 0' })
+    expect(placingLine(slip.body, outcome, 'mm')).toEqual({
+      says: 'Exact size, 180.0 × 240.0 mm',
+      detail: '677 ppi, sharp from 0.13 m',
+    })
+    const grey = {
+      ...VERSION,
+      settings: { ...VERSION.settings, printerColour: 'grey mode' as const, tint: { a: 0, b: 0 } },
+    }
+    expect(toneLine({ ...BODY, depth: -2 }, grey)).toEqual({
+      says: 'Grey mode, depth −2 for this picture',
+      detail: 'file untouched, tint 0, 0',
+    })
   })
   it.each([
     [4800, 6400, '3:4'],
@@ -49,7 +61,9 @@ describe('a slip that is saved as it is filled', () => {
     vi.useRealTimers()
   })
   const hook = () =>
-    renderHook((p: { revision: number; body: typeof BODY }) => useSavedSlip({ id: 's', ...p }), { initialProps: { revision: 1, body: BODY } })
+    renderHook((p: { revision: number; body: typeof BODY }) => useSavedSlip({ id: 's', ...p }), {
+      initialProps: { revision: 1, body: BODY },
+    })
 
   it('saves once after a pause, with the revision it knows', async () => {
     const { result } = hook()
@@ -64,7 +78,10 @@ describe('a slip that is saved as it is filled', () => {
   })
   it('a change made elsewhere becomes a choice, and nothing is overwritten', async () => {
     const theirs = { ...BODY, pictureId: null, versionId: null, copies: 9 }
-    answer = () => ({ ok: false, problem: { code: 'stale', what: 'This slip', yours: 1, now: 5, current: { body: theirs } } })
+    answer = () => ({
+      ok: false,
+      problem: { code: 'stale', what: 'This slip', yours: 1, now: 5, current: { body: theirs } },
+    })
     const { result } = hook()
     act(() => result.current.change({ copies: 2 }))
     await act(() => vi.advanceTimersByTimeAsync(400))

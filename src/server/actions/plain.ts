@@ -51,6 +51,9 @@ export const plainQueue = (feedId: string): QueueFacts => ({
   twoWayBelowRank: 2,
   nativePpi: 300,
   dialog: [],
+  ownOptions: [],
+  rules: [],
+  notes: [],
 })
 
 /** The first preset of a room: the file as it is, the printer's own colour, matte black only on matte surfaces. */

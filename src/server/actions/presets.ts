@@ -2,12 +2,13 @@ import { createHash } from 'node:crypto'
 import { and, desc, eq, ne } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { settingsSchema } from '@/contract/preset'
+import { queueFactsSchema } from '@/contract/printer'
 import { sealedText, shortSeal } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { presets, presetVersions } from '@/server/db/schema'
+import { presets, presetVersions, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { nextNumber, revise, revised } from './rows'
 
@@ -20,7 +21,14 @@ export function sealVersion(
   settings: Settings,
   by: Sealing,
 ): { readonly id: string; readonly number: number; readonly seal: string } {
-  const canonical = sealedText(settings)
+  const queue = db.select({ facts: queues.facts }).from(queues).where(eq(queues.id, settings.queueId)).get()
+  const own = queue
+    ? queueFactsSchema
+        .parse(queue.facts)
+        .ownOptions.filter((o) => o.inSeal)
+        .map((o) => o.id)
+    : []
+  const canonical = sealedText(settings, own)
   const hash = createHash('sha256').update(canonical).digest()
   const sealHash = hash.toString('hex')
   const last = db

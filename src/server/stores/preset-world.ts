@@ -25,9 +25,10 @@ export function presetWorld(db: Db) {
       thickness: p.thickness,
     })),
     profiles: db
-      .select({ id: profiles.id, name: profiles.name, sealMadeWith: profiles.sealMadeWith })
+      .select({ id: profiles.id, name: profiles.name, sealMadeWith: profiles.sealMadeWith, space: profiles.space })
       .from(profiles)
       .where(isNull(profiles.retiredAt))
-      .all(),
+      .all()
+      .map(({ space, ...p }) => ({ ...p, grey: space === 'GRAY' })),
   }
 }

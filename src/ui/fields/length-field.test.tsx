@@ -1,7 +1,7 @@
 import { fireEvent, screen } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
-import { show } from '../../../test/interface'
 import { fromMm } from '@/core/length/length'
+import { show } from '../../../test/interface'
 import { LengthField } from './length-field'
 
 function field(unit: 'mm' | 'in' = 'mm') {

@@ -56,6 +56,7 @@ export function PictureFields(props: {
         openRef={open}
         onDrop={(files) => files[0] && void send.current(files[0])}
         multiple={false}
+        useFsAccessApi={false}
         loading={false}
         className={css.drop}
         inputProps={{ 'aria-label': 'Picture file' }}

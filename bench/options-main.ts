@@ -1,0 +1,3 @@
+import { benchOptions } from './options'
+
+benchOptions()

@@ -1,0 +1,115 @@
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import { inject } from 'vitest'
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
+
+/** A browser with a fresh profile, and a folder into which it saves files. */
+export class Visit {
+  private constructor(
+    readonly browser: Browser,
+    readonly downloads: string,
+  ) {}
+
+  static async start(): Promise<Visit> {
+    const downloads = mkdtempSync(join(tmpdir(), 'libreta-saved-'))
+    const browser = await puppeteer.launch({
+      executablePath: process.env.LIBRETA_CHROMIUM ?? '/usr/bin/chromium',
+      args: FLAGS,
+    })
+    return new Visit(browser, downloads)
+  }
+
+  /** Opens a path of the room; errors of the page fail the test that asks for them. */
+  async open(path: string, width = 1280, height = 800): Promise<Page> {
+    const page = await this.browser.newPage()
+    await page.setViewport({ width, height })
+    const session = await page.createCDPSession()
+    await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: this.downloads })
+    await page.goto(inject('address') + path, { waitUntil: 'load' })
+    await settled(page)
+    return page
+  }
+
+  /** Waits for a saved file, and answers its path. */
+  async saved(): Promise<string> {
+    for (let i = 0; i < 300; i++) {
+      const name = readdirSync(this.downloads).find((n) => n.endsWith('.pdf'))
+      if (name && existsSync(join(this.downloads, name))) return join(this.downloads, name)
+      await new Promise((r) => setTimeout(r, 100))
+    }
+    throw new Error('no file was saved within 30 s')
+  }
+
+  /** Closes every page: a test that failed leaves none behind. */
+  async closePages(): Promise<void> {
+    for (const page of (await this.browser.pages()).slice(1)) await page.close().catch(() => {})
+  }
+
+  async end(): Promise<void> {
+    await this.browser.close()
+    rmSync(this.downloads, { recursive: true, force: true })
+  }
+}
+
+/** React answers clicks only once it has taken over the page. */
+export async function settled(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const nodes = document.querySelectorAll('button, a')
+    return [...nodes].some((n) => Object.keys(n).some((k) => k.startsWith('__reactProps')))
+  })
+}
+
+/** Clicks the first visible thing of a role with this text or name. */
+export async function press(page: Page, name: string, role = 'button'): Promise<void> {
+  const handle = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })
+  if (!handle) throw new Error(`no ${role} called ${name}`)
+  await handle.click()
+}
+
+/** Waits until the page says this somewhere. */
+export async function says(page: Page, text: string | RegExp, timeout = 10_000): Promise<void> {
+  const source = typeof text === 'string' ? text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : text.source
+  try {
+    await page.waitForFunction((s) => new RegExp(s).test(document.body.innerText), { timeout }, source)
+  } catch {
+    const there = await page.evaluate(() => document.body.innerText.slice(0, 3000))
+    throw new Error(`the page never said ${text}; it says:\n${there}`)
+  }
+}
+
+/** Chooses in a searchable list: opens it, types, takes the first that is offered. */
+export async function choose(page: Page, label: string, text: string): Promise<void> {
+  const input = await page.waitForSelector(`input[aria-label="${label}"]`)
+  if (!input) throw new Error(`no list called ${label}`)
+  await input.click()
+  await input.type(text)
+  await offered(page)
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+}
+
+/** Waits until some list offers something: lists that are shut stay in the page. */
+export async function offered(page: Page): Promise<void> {
+  await page.waitForFunction(
+    () => [...document.querySelectorAll<HTMLElement>('[role="option"]')].some((o) => o.offsetParent !== null),
+    { timeout: 8000 },
+  )
+}
+
+/** Types at the end of a field's text. */
+export async function append(page: Page, selector: string, text: string): Promise<void> {
+  await page.focus(selector)
+  await page.keyboard.press('End')
+  await page.keyboard.type(text)
+}

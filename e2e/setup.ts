@@ -1,0 +1,78 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { TestProject } from 'vitest/node'
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    address: string
+    data: string
+  }
+}
+
+const ROOT = join(import.meta.dirname, '..')
+
+/** The demo room is drawn once for each state of what draws it. */
+function demoRoom(): string {
+  const hash = createHash('sha256')
+  const walk = (path: string): void => {
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name))
+    else hash.update(readFileSync(path))
+  }
+  for (const name of ['demo', 'drizzle', 'src/core', 'src/server', 'src/contract']) walk(join(ROOT, name))
+  return join(ROOT, '.cache', `demo-room-${hash.digest('hex').slice(0, 16)}`)
+}
+
+const ended = (child: ChildProcess): Promise<void> => new Promise((resolve) => child.once('exit', () => resolve()))
+
+/** A demo room of its own, served as `npm start` would, for all browser tests. */
+export default async function setup(project: TestProject): Promise<() => Promise<void>> {
+  const made = demoRoom()
+  if (!existsSync(made)) {
+    mkdirSync(join(ROOT, '.cache'), { recursive: true })
+    for (const old of readdirSync(join(ROOT, '.cache')))
+      if (old.startsWith('demo-room-')) rmSync(join(ROOT, '.cache', old), { recursive: true })
+    process.stdout.write('filling a demo room for the browser tests, about a minute\n')
+    const fill = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts', made], {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
+    await ended(fill)
+    if (fill.exitCode !== 0) throw new Error('the demo room could not be filled')
+  }
+  const data = mkdtempSync(join(tmpdir(), 'libreta-e2e-'))
+  cpSync(made, data, { recursive: true })
+  const port = 4700 + Math.floor(Math.random() * 70)
+  const env = { ...process.env, NODE_ENV: 'production' as const, LIBRETA_DATA: data, NEXT_TELEMETRY_DISABLED: '1' }
+  const web = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+    { cwd: ROOT, env, stdio: 'ignore' },
+  )
+  const background = spawn(process.execPath, ['--import', 'tsx', 'background/main.ts'], {
+    cwd: ROOT,
+    env,
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  })
+  const address = `http://127.0.0.1:${port}`
+  for (let i = 0; ; i++) {
+    try {
+      await fetch(`${address}/api/find`)
+      break
+    } catch (error) {
+      if (i > 300) throw error
+      await new Promise((r) => setTimeout(r, 100))
+    }
+  }
+  project.provide('address', address)
+  project.provide('data', data)
+  return async () => {
+    const gone = [ended(web), ended(background)]
+    web.kill('SIGTERM')
+    background.kill('SIGTERM')
+    await Promise.all(gone)
+    rmSync(data, { recursive: true, force: true })
+  }
+}

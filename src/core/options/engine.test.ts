@@ -1,0 +1,275 @@
+import { describe, expect, it } from 'vitest'
+import { completions, feasibleSet, randomSet } from '../../../test/random-rules'
+import { Options } from './engine'
+import { smallestHit } from './hitting'
+import { checkRules, type Option, type Rule, type Selection } from './rules'
+
+const without = (s: Selection, id: string): Selection => Object.fromEntries(Object.entries(s).filter(([k]) => k !== id))
+const agrees = (full: Selection, part: Selection): boolean => Object.entries(part).every(([k, v]) => full[k] === v)
+
+/** All subsets of 0..n-1 of one size. */
+function* subsets(n: number, size: number, from = 0): Generator<number[]> {
+  if (size === 0) yield []
+  else for (let i = from; i <= n - size; i++) for (const rest of subsets(n, size - 1, i + 1)) yield [i, ...rest]
+}
+
+/** Size of the smallest set of rules and choices that closes a value, by trying all. */
+function slowReason(
+  options: readonly Option[],
+  rules: readonly Rule[],
+  selection: Selection,
+  o: string,
+  v: string,
+): number {
+  const choices = Object.entries(without(selection, o))
+  for (let size = 0; size <= choices.length + rules.length; size++)
+    for (const set of subsets(choices.length + rules.length, size)) {
+      const part = Object.fromEntries(set.filter((e) => e < choices.length).map((e) => choices[e] ?? ['', '']))
+      const some = set.filter((e) => e >= choices.length).flatMap((e) => rules[e - choices.length] ?? [])
+      if (!completions(options, some).some((s) => s[o] === v && agrees(s, part))) return size
+    }
+  return -1
+}
+
+/** Size of the smallest set of other choices to drop so that a value opens; -1 when none does. */
+function slowChange(all: readonly Selection[], selection: Selection, o: string, v: string): number {
+  const choices = Object.entries(without(selection, o))
+  for (let size = 0; size <= choices.length; size++)
+    for (const set of subsets(choices.length, size)) {
+      const kept = Object.fromEntries(choices.filter((_, i) => !set.includes(i)))
+      if (all.some((s) => s[o] === v && agrees(s, kept))) return size
+    }
+  return -1
+}
+
+/** CI runs a share of the sets; LIBRETA_FULL runs all. */
+const SETS = process.env.LIBRETA_FULL ? 2000 : 500
+const REASONS = process.env.LIBRETA_FULL ? 2000 : 40
+
+describe('against exhaustive search over random sets', () => {
+  it(`open, closed and forced agree in ${SETS} sets`, () => {
+    let closed = 0
+    for (let seed = 1; seed <= SETS; seed++) {
+      const { options, rules, selection } = randomSet(seed)
+      const all = completions(options, rules)
+      for (const state of new Options(options, rules).state(selection)) {
+        const base = without(selection, state.id)
+        const real = new Set(all.filter((s) => agrees(s, base)).map((s) => s[state.id]))
+        for (const v of state.values)
+          expect([seed, state.id, v.id, v.is]).toEqual([seed, state.id, v.id, real.has(v.id) ? 'open' : 'closed'])
+        const forced = state.chosen === null && real.size === 1 ? [...real][0] : null
+        expect(state.forced).toBe(forced)
+        closed += state.values.filter((v) => v.is === 'closed').length
+      }
+    }
+    expect(closed).toBeGreaterThan(1000)
+  })
+
+  it(`reasons and changes are the smallest in ${REASONS} sets`, () => {
+    const sizes = new Map<number, number>()
+    for (let seed = 1; seed <= REASONS; seed++) {
+      const { options, rules, selection } = randomSet(seed)
+      const all = completions(options, rules)
+      const engine = new Options(options, rules)
+      for (const state of engine.state(selection))
+        for (const v of state.values) {
+          const reason = engine.reason(selection, state.id, v.id)
+          if (v.is === 'open') {
+            expect(reason).toBeNull()
+            continue
+          }
+          if (!reason) throw new Error('a closed value has a reason')
+          const size = slowReason(options, rules, selection, state.id, v.id)
+          const found = reason.rules.length + reason.choices.length
+          sizes.set(size, (sizes.get(size) ?? 0) + 1)
+          if (size <= 4)
+            expect([seed, state.id, v.id, found, reason.smallest]).toEqual([seed, state.id, v.id, size, true])
+          else expect(reason.smallest).toBe(false)
+          // what is given closes it
+          const part = Object.fromEntries(reason.choices.map((c) => [c.option, c.value]))
+          expect(completions(options, reason.rules).some((s) => s[state.id] === v.id && agrees(s, part))).toBe(false)
+          const change = engine.change(selection, state.id, v.id)
+          const least = slowChange(all, selection, state.id, v.id)
+          expect([seed, state.id, v.id, change === null ? -1 : change.moves.length]).toEqual([
+            seed,
+            state.id,
+            v.id,
+            least,
+          ])
+          if (change) {
+            const next = {
+              ...selection,
+              [state.id]: v.id,
+              ...Object.fromEntries(change.moves.map((m) => [m.option, m.to])),
+            }
+            expect(all.some((s) => agrees(s, next))).toBe(true)
+          }
+        }
+    }
+    expect([...sizes.keys()].length).toBeGreaterThan(2)
+  })
+})
+
+const OPTIONS: readonly Option[] = [
+  {
+    id: 'colour',
+    name: 'File colour',
+    values: [
+      { id: 'untouched', name: 'Untouched' },
+      { id: 'profile', name: 'To a profile' },
+    ],
+  },
+  {
+    id: 'printer',
+    name: 'Printer colour',
+    values: [
+      { id: 'off', name: 'Off' },
+      { id: 'own', name: 'Own' },
+      { id: 'grey', name: 'Grey mode' },
+    ],
+  },
+  {
+    id: 'tint',
+    name: 'Tint',
+    values: [
+      { id: 'none', name: 'None' },
+      { id: 'set', name: 'Set' },
+    ],
+  },
+]
+const RULES: readonly Rule[] = [
+  {
+    id: 'once',
+    when: [{ option: 'colour', in: ['profile'] }],
+    then: { option: 'printer', in: ['off'] },
+    because: 'both together would convert twice',
+  },
+  {
+    id: 'tint',
+    when: [{ option: 'printer', in: ['off', 'own'] }],
+    then: { option: 'tint', in: ['none'] },
+    because: 'tint belongs to grey mode',
+  },
+]
+
+describe('reasons in a small room', () => {
+  const engine = new Options(OPTIONS, RULES)
+  it('forces, closes, explains and offers', () => {
+    const selection = { colour: 'profile' }
+    const state = engine.state(selection)
+    expect(state.map((s) => s.forced)).toEqual([null, 'off', 'none'])
+    expect(engine.reason(selection, 'printer', 'grey')).toMatchObject({
+      rules: [{ id: 'once' }],
+      choices: [{ option: 'colour', value: 'profile' }],
+      smallest: true,
+    })
+    expect(engine.change(selection, 'printer', 'grey')).toEqual({
+      moves: [{ option: 'colour', from: 'profile', to: 'untouched' }],
+      smallest: true,
+    })
+    expect(engine.whyForced(selection, 'tint', 'none')?.rules.map((r) => r.id)).toEqual(['once', 'tint'])
+  })
+  it('tells what follows from a change before it is made', () => {
+    const preview = engine.preview({ colour: 'profile', printer: 'off' }, 'printer', 'grey')
+    expect(preview).toMatchObject({
+      selection: { colour: 'untouched', printer: 'grey' },
+      moves: [{ option: 'colour', to: 'untouched' }],
+      forced: [],
+    })
+    expect(engine.preview({ colour: 'untouched', printer: 'grey' }, 'colour', 'profile')).toMatchObject({
+      moves: [{ option: 'printer', from: 'grey', to: 'off' }],
+      forced: [{ option: 'tint', to: 'none' }],
+    })
+  })
+  it('finds rules that contradict each other by themselves', () => {
+    const never = (id: string, values: string[]): Rule => ({
+      id,
+      when: [],
+      then: { option: 'printer', in: values },
+      because: id,
+    })
+    const odd = new Options(OPTIONS, [
+      ...RULES,
+      never('a', ['off']),
+      never('b', ['own', 'grey']),
+      never('c', ['off', 'own']),
+    ])
+    expect(odd.contradiction()?.map((r) => r.id)).toEqual(['a', 'b'])
+    expect(engine.contradiction()).toBeNull()
+  })
+  it('names what no rule can know', () => {
+    const rule = (patch: Partial<Rule>): Rule => ({
+      id: 'x',
+      when: [],
+      then: { option: 'tint', in: ['set'] },
+      because: '',
+      ...patch,
+    })
+    expect(checkRules(OPTIONS, [rule({ then: { option: 'gloss', in: ['a'] } })])).toEqual([
+      { code: 'option_unknown', rule: 'x', option: 'gloss' },
+    ])
+    expect(checkRules(OPTIONS, [rule({ when: [{ option: 'tint', in: ['sepia'] }] })])).toEqual([
+      { code: 'value_unknown', rule: 'x', option: 'tint', value: 'sepia' },
+    ])
+    expect(checkRules(OPTIONS, [rule({ then: { option: 'tint', in: [] } })])).toEqual([
+      { code: 'never_met', rule: 'x', option: 'tint' },
+    ])
+    expect(checkRules(OPTIONS, RULES)).toEqual([])
+  })
+  it('says "not settled" past its step limit, and never guesses', () => {
+    const { options, rules } = randomSet(7, 40, 3, 60)
+    const states = new Options(options, rules, 0).state({})
+    const all = states.flatMap((s) => s.values.map((v) => v.is))
+    expect(all).toContain('not settled')
+  })
+  it('is the same every time', () => {
+    const { options, rules, hidden } = feasibleSet(3, 15, 40)
+    const some = Object.fromEntries(Object.entries(hidden).slice(0, 6))
+    const once = JSON.stringify(new Options(options, rules).state(some))
+    expect(JSON.stringify(new Options(options, rules).state(some))).toBe(once)
+  })
+  it('takes options of more than 32 values', () => {
+    const many: Option = {
+      id: 'paper',
+      name: 'Paper',
+      values: Array.from({ length: 70 }, (_, i) => ({ id: `p${i}`, name: `P ${i}` })),
+    }
+    const thick: Rule = {
+      id: 't',
+      when: [{ option: 'paper', in: ['p69', 'p33'] }],
+      then: { option: 'tint', in: ['set'] },
+      because: 'thick',
+    }
+    const wide = new Options([many, ...OPTIONS], [thick])
+    const [paper] = wide.state({ tint: 'none' })
+    expect(paper?.values.filter((v) => v.is === 'closed').map((v) => v.id)).toEqual(['p33', 'p69'])
+  })
+})
+
+describe('hitting sets', () => {
+  it('are smallest, and the first among equals', () => {
+    expect(smallestHit([[1, 2], [2, 3], [4]], 4)).toEqual([2, 4])
+    expect(
+      smallestHit(
+        [
+          [1, 5],
+          [3, 5],
+          [2, 6],
+        ],
+        4,
+      ),
+    ).toEqual([2, 5])
+    expect(smallestHit([[1], [2], [3]], 2)).toBeNull()
+    expect(smallestHit([], 2)).toEqual([])
+    expect(
+      smallestHit(
+        [
+          [0, 9],
+          [1, 9],
+          [0, 1],
+        ],
+        3,
+      ),
+    ).toEqual([0, 1])
+  })
+})

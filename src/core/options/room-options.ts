@@ -1,0 +1,384 @@
+import { type Um, um } from '@/core/length/length'
+import { tradeLength } from '@/core/length/write'
+import type { Settings } from '@/core/preset/settings'
+import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
+import type { Literal, Option, Rule, Selection } from './rules'
+
+export type RoomPaper = {
+  readonly id: string
+  readonly name: string
+  readonly surface: Surface
+  readonly thickness: number
+}
+/** `grey`: made for the printer's grey mode (its space is GRAY). */
+export type RoomProfile = { readonly id: string; readonly name: string; readonly grey: boolean }
+
+/** What one queue's options are made of. */
+export type QueueWorld = {
+  readonly feeds: readonly Feed[]
+  readonly facts: QueueFacts
+  readonly papers: readonly RoomPaper[]
+  readonly profiles: readonly RoomProfile[]
+}
+
+/** The ids of the options that Libreta knows of; a room adds its own. */
+export const KNOWN_OPTIONS = [
+  'paper',
+  'mediaSetting',
+  'feed',
+  'edge',
+  'blackInk',
+  'quality',
+  'passes',
+  'topcoat',
+  'fileColour',
+  'printerColour',
+  'tint',
+  'bits',
+  'mirror',
+  'length',
+] as const
+
+const NO_TOPCOAT = 'none'
+const UNTOUCHED = 'untouched'
+
+const words = (...list: readonly string[]) => list.map((w) => ({ id: w, name: w[0]?.toUpperCase() + w.slice(1) }))
+const named = (list: readonly { readonly id: string; readonly name: string }[]) =>
+  list.map(({ id, name }) => ({ id, name }))
+
+/** Lengths at which something changes: the longest print of a media setting, the end of a feed. Ascending. */
+function thresholds({ feeds, facts }: QueueWorld): readonly Um[] {
+  const used = feeds.filter((f) => facts.feeds.some((x) => x.feedId === f.id))
+  const all = [
+    ...used.map((f) => f.maxLength),
+    ...facts.mediaSettings.flatMap((m) => (m.longest === null ? [] : [m.longest])),
+  ]
+  return [...new Set(all)].sort((a, b) => a - b).map(um)
+}
+
+/** The options of one queue in the order in which people work: paper and media setting, feed, edge, inks, quality, colour. */
+export function optionsOf(world: QueueWorld): readonly Option[] {
+  const { facts } = world
+  const feeds = world.feeds.filter((f) => facts.feeds.some((x) => x.feedId === f.id))
+  const list: Option[] = [
+    { id: 'paper', name: 'Paper', values: named(world.papers) },
+    { id: 'mediaSetting', name: 'Media setting', values: named(facts.mediaSettings) },
+    { id: 'feed', name: 'Feed', values: named(feeds) },
+    {
+      id: 'edge',
+      name: 'Edge',
+      values: [
+        { id: 'either', name: 'Either' },
+        { id: 'margins', name: 'Margins only' },
+      ],
+    },
+    { id: 'blackInk', name: 'Black ink', values: words('photo', 'matte') },
+    { id: 'quality', name: 'Quality', values: named(facts.qualities) },
+    { id: 'passes', name: 'Passes', values: words('one-way', 'two-way') },
+    { id: 'topcoat', name: 'Topcoat', values: [...words(NO_TOPCOAT), ...words(...facts.topcoats)] },
+    {
+      id: 'fileColour',
+      name: 'File colour',
+      values: [...words(UNTOUCHED), ...world.profiles.map((p) => ({ id: p.id, name: `To ${p.name}` }))],
+    },
+    { id: 'printerColour', name: 'Printer colour', values: words(...facts.printerColours) },
+    {
+      id: 'tint',
+      name: 'Tint',
+      values: [
+        { id: 'none', name: 'None' },
+        { id: 'set', name: 'Set' },
+      ],
+    },
+    {
+      id: 'bits',
+      name: 'Bits',
+      values: [
+        { id: '8', name: '8' },
+        { id: '16', name: '16' },
+      ],
+    },
+    { id: 'mirror', name: 'Mirror', values: words('off', 'on') },
+    {
+      id: 'length',
+      name: 'Longest print',
+      values: thresholds(world).map((t) => ({ id: String(t), name: tradeLength(t, 'mm') })),
+    },
+    ...facts.ownOptions.map((o) => ({ id: `own:${o.id}`, name: o.name, values: o.values })),
+  ]
+  return list.filter((o) => o.values.length > 0)
+}
+
+const is = (option: string, ...values: readonly string[]): Literal => ({ option, in: values })
+
+const listed = (names: readonly string[]): string =>
+  names.length <= 1 ? (names[0] ?? 'nothing') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+
+/**
+ * The rules that follow from a queue's facts, and those that the keeper wrote. Ids of derived rules name the fact, so
+ * that they are the same every time.
+ */
+export function rulesOf(world: QueueWorld): readonly Rule[] {
+  const options = optionsOf(world)
+  const derived = [...mediaRules(world), ...feedRules(world), ...qualityRules(world), ...colourRules(world)]
+  return [...derived.flatMap((rule) => sound(rule, options)), ...world.facts.rules]
+}
+
+/**
+ * A derived rule whose result the queue cannot give at all ("... then printer colour is nothing") says instead that its
+ * one condition is never met here; a condition that names nothing makes no rule.
+ */
+function sound(rule: Rule, options: readonly Option[]): readonly Rule[] {
+  if (rule.when.some((l) => l.in.length === 0)) return []
+  if (rule.then.in.length > 0) return [rule]
+  const [only] = rule.when
+  const others = options.find((o) => o.id === only?.option)?.values.filter((v) => !only?.in.includes(v.id)) ?? []
+  return only && others.length > 0 ? [{ ...rule, when: [], then: is(only.option, ...others.map((v) => v.id)) }] : []
+}
+
+function mediaRules({ facts, papers, feeds }: QueueWorld): readonly Rule[] {
+  const lengths = thresholds({ facts, papers, feeds, profiles: [] })
+  return facts.mediaSettings.flatMap((m): Rule[] => {
+    const suited = papers.filter((p) => m.surfaces.includes(p.surface))
+    const qualities = facts.qualities.filter((q) => m.rates[q.id])
+    const when = [is('mediaSetting', m.id)]
+    const found: Rule[] = []
+    if (suited.length < papers.length)
+      found.push({
+        id: `surface ${m.id}`,
+        when,
+        then: is('paper', ...suited.map((p) => p.id)),
+        because: `${m.name} is for ${listed(m.surfaces)} papers`,
+      })
+    if (qualities.length < facts.qualities.length)
+      found.push({
+        id: `quality ${m.id}`,
+        when,
+        then: is('quality', ...qualities.map((q) => q.id)),
+        because: `${m.name} offers ${listed(qualities.map((q) => q.name))} only`,
+      })
+    if (m.blacks.length === 1)
+      found.push({
+        id: `black ${m.id}`,
+        when,
+        then: is('blackInk', ...m.blacks),
+        because: `${m.name} prints with ${m.blacks[0]} black`,
+      })
+    const { longest } = m
+    if (longest !== null && lengths.some((t) => t > longest))
+      found.push({
+        id: `longest ${m.id}`,
+        when,
+        then: is('length', ...lengths.filter((t) => t <= longest).map(String)),
+        because: `${m.name} prints at most ${tradeLength(longest, 'mm')} of length`,
+      })
+    return found
+  })
+}
+
+const thick = (t: number): string => `${(t / 1000).toFixed(2)} mm`
+
+function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
+  const used = feeds.filter((f) => facts.feeds.some((x) => x.feedId === f.id))
+  const lengths = thresholds({ facts, papers, feeds, profiles: [] })
+  const byThickness = used.flatMap((f): Rule[] => {
+    const fit = papers.filter((p) => p.thickness >= f.minThickness && p.thickness <= f.maxThickness)
+    const long = lengths.filter((t) => t <= f.maxLength)
+    const found: Rule[] = []
+    if (fit.length < papers.length)
+      found.push({
+        id: `thickness ${f.id}`,
+        when: [is('feed', f.id)],
+        then: is('paper', ...fit.map((p) => p.id)),
+        because: `the ${f.name} takes papers from ${thick(f.minThickness)} to ${thick(f.maxThickness)} thick`,
+      })
+    if (long.length < lengths.length)
+      found.push({
+        id: `length ${f.id}`,
+        when: [is('feed', f.id)],
+        then: is('length', ...long.map(String)),
+        because: `the ${f.name} ends at ${tradeLength(f.maxLength, 'mm')}`,
+      })
+    return found
+  })
+  const borderless = facts.feeds.filter((f) => f.borderless)
+  const edgeRules: Rule[] = []
+  if (borderless.length < facts.feeds.length)
+    edgeRules.push({
+      id: 'borderless feeds',
+      when: [is('edge', 'either')],
+      then: is('feed', ...borderless.map((f) => f.feedId)),
+      because:
+        borderless.length === 0
+          ? 'this queue cannot print borderless'
+          : `borderless is possible from the ${listed(borderless.map((f) => used.find((u) => u.id === f.feedId)?.name ?? 'feed'))} only`,
+    })
+  for (const f of borderless) {
+    const allowed = f.borderless?.mediaSettings ?? []
+    if (allowed.length === 0 || allowed.length === facts.mediaSettings.length) continue
+    const name = used.find((u) => u.id === f.feedId)?.name ?? 'feed'
+    const settings = facts.mediaSettings.filter((m) => allowed.includes(m.id)).map((m) => m.name)
+    edgeRules.push({
+      id: `borderless media ${f.feedId}`,
+      when: [is('edge', 'either'), is('feed', f.feedId)],
+      then: is('mediaSetting', ...allowed),
+      because: `borderless from the ${name} needs ${listed(settings)}`,
+    })
+  }
+  return [...byThickness, ...edgeRules]
+}
+
+function qualityRules({ facts, papers }: QueueWorld): readonly Rule[] {
+  const found: Rule[] = []
+  const below = facts.twoWayBelowRank
+  if (below !== null) {
+    const fast = facts.qualities.filter((q) => q.rank < below)
+    found.push({
+      id: 'two-way',
+      when: [is('passes', 'two-way')],
+      then: is('quality', ...fast.map((q) => q.id)),
+      because: `two-way passes work at ${listed(fast.map((q) => q.name))} only`,
+    })
+  }
+  const top = facts.qualities.filter((q) => facts.qualities.every((x) => x.rank <= q.rank))
+  if (top.length < facts.qualities.length)
+    found.push({
+      id: '16 bit',
+      when: [is('bits', '16')],
+      then: is('quality', ...top.map((q) => q.id)),
+      because: `16 bit is taken at ${listed(top.map((q) => q.name))} only, the highest quality`,
+    })
+  if (facts.topcoats.length > 0) {
+    const gloss = papers.filter((p) => p.surface === 'gloss')
+    found.push(
+      {
+        id: 'topcoat paper',
+        when: [is('topcoat', ...facts.topcoats)],
+        then: is('paper', ...gloss.map((p) => p.id)),
+        because: 'the topcoat lies only on gloss paper',
+      },
+      {
+        id: 'topcoat black',
+        when: [is('topcoat', ...facts.topcoats)],
+        then: is('blackInk', 'photo'),
+        because: 'the topcoat goes over photo black only',
+      },
+    )
+  }
+  const transfer = papers.filter((p) => p.surface === 'transfer')
+  if (transfer.length > 0)
+    found.push({
+      id: 'mirror',
+      when: [is('paper', ...transfer.map((p) => p.id))],
+      then: is('mirror', 'on'),
+      because: 'transfer paper is ironed on face down, so its print is mirrored',
+    })
+  return found
+}
+
+function colourRules({ facts, profiles }: QueueWorld): readonly Rule[] {
+  const colour = profiles.filter((p) => !p.grey).map((p) => p.id)
+  const grey = profiles.filter((p) => p.grey).map((p) => p.id)
+  const found: Rule[] = []
+  const has = (c: QueueFacts['printerColours'][number]): boolean => facts.printerColours.includes(c)
+  if (colour.length > 0)
+    found.push({
+      id: 'once',
+      when: [is('fileColour', ...colour)],
+      then: is('printerColour', ...(has('off') ? ['off'] : [])),
+      because: 'the file is converted to a profile already, and the printer would convert it a second time',
+    })
+  if (has('grey mode')) {
+    found.push({
+      id: 'grey file',
+      when: [is('printerColour', 'grey mode')],
+      then: is('fileColour', UNTOUCHED, ...grey),
+      because: 'grey mode takes an untouched file, or one converted to a profile that was made for it',
+    })
+    found.push({
+      id: 'grey tint',
+      when: [is('printerColour', 'grey mode')],
+      then: is('tint', 'set'),
+      because: 'grey mode always has a tint; 0, 0 is neutral',
+    })
+  }
+  if (grey.length > 0)
+    found.push({
+      id: 'grey profile',
+      when: [is('fileColour', ...grey)],
+      then: is('printerColour', ...(has('grey mode') ? ['grey mode'] : [])),
+      because: 'this profile was made for grey mode',
+    })
+  found.push({
+    id: 'tint',
+    when: [is('tint', 'set')],
+    then: is('printerColour', ...(has('grey mode') ? ['grey mode'] : [])),
+    because: 'tint belongs to grey mode',
+  })
+  return found
+}
+
+/** A preset's settings as a selection of its queue's options; what the queue does not offer is left out. */
+export function selectionOf(s: Settings, options: readonly Option[]): Selection {
+  const all: Record<string, string> = {
+    paper: s.paperId,
+    mediaSetting: s.mediaSettingId,
+    feed: s.feedId,
+    edge: s.edgeAllowed,
+    blackInk: s.blackInk,
+    quality: s.qualityId,
+    passes: s.passes,
+    topcoat: s.topcoat ?? NO_TOPCOAT,
+    fileColour: s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId,
+    printerColour: s.printerColour,
+    tint: s.tint ? 'set' : 'none',
+    bits: String(s.bits),
+    mirror: s.mirror ? 'on' : 'off',
+    ...Object.fromEntries(Object.entries(s.own).map(([k, v]) => [`own:${k}`, v])),
+  }
+  return Object.fromEntries(
+    options.flatMap((o) => (o.values.some((v) => v.id === all[o.id]) ? [[o.id, all[o.id] ?? '']] : [])),
+  )
+}
+
+/** Values of a queue's options that a preset names and the queue does not have. */
+export function strays(s: Settings, options: readonly Option[]): readonly string[] {
+  const known = selectionOf(s, options)
+  return options
+    .filter((o) => o.id !== 'length' && !o.id.startsWith('own:') && known[o.id] === undefined)
+    .map((o) => o.name)
+}
+
+/** A selection put back into settings; what a selection does not speak of stays as it was. */
+export function settingsWith(s: Settings, selection: Selection): Settings {
+  const pick = (id: string, now: string): string => selection[id] ?? now
+  const file = pick('fileColour', s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId)
+  const tint = pick('tint', s.tint ? 'set' : 'none')
+  const topcoat = pick('topcoat', s.topcoat ?? NO_TOPCOAT)
+  const kept = s.fileColour.kind === 'profile' ? s.fileColour : { intent: 'relative' as const, blackPoint: true }
+  return {
+    ...s,
+    paperId: pick('paper', s.paperId),
+    mediaSettingId: pick('mediaSetting', s.mediaSettingId),
+    feedId: pick('feed', s.feedId),
+    edgeAllowed: pick('edge', s.edgeAllowed) as Settings['edgeAllowed'],
+    blackInk: pick('blackInk', s.blackInk) as Settings['blackInk'],
+    qualityId: pick('quality', s.qualityId),
+    passes: pick('passes', s.passes) as Settings['passes'],
+    topcoat: topcoat === NO_TOPCOAT ? null : topcoat,
+    fileColour:
+      file === UNTOUCHED
+        ? { kind: 'untouched' }
+        : { kind: 'profile', profileId: file, intent: kept.intent, blackPoint: kept.blackPoint },
+    printerColour: pick('printerColour', s.printerColour) as Settings['printerColour'],
+    tint: tint === 'none' ? null : (s.tint ?? { a: 0, b: 0 }),
+    bits: pick('bits', String(s.bits)) === '16' ? 16 : 8,
+    mirror: pick('mirror', s.mirror ? 'on' : 'off') === 'on',
+    own: {
+      ...s.own,
+      ...Object.fromEntries(
+        Object.entries(selection).flatMap(([k, v]) => (k.startsWith('own:') ? [[k.slice(4), v]] : [])),
+      ),
+    },
+  }
+}

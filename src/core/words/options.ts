@@ -1,0 +1,75 @@
+import type { Change, Reason } from '@/core/options/engine'
+import type { Option, Rule, RuleProblem } from '@/core/options/rules'
+import { absurd } from '@/core/result/result'
+
+const nameOf = (options: readonly Option[], id: string): string => options.find((o) => o.id === id)?.name ?? id
+
+export const valueName = (options: readonly Option[], option: string, value: string): string =>
+  options.find((o) => o.id === option)?.values.find((v) => v.id === value)?.name ?? value
+
+const lower = (text: string): string =>
+  /^[A-Z][a-z]/.test(text) ? (text[0]?.toLowerCase() ?? '') + text.slice(1) : text
+
+const joined = (parts: readonly string[]): string =>
+  parts.length <= 1 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
+
+/** What is chosen, in brackets behind the reason: `(file colour is to fenland-b-fine)`. */
+const chosenWords = (reason: Reason, options: readonly Option[]): string =>
+  reason.choices.length === 0
+    ? ''
+    : ` (${joined(reason.choices.map((c) => `${lower(nameOf(options, c.option))} is ${valueName(options, c.option, c.value)}`))})`
+
+/** Why a value is closed, in one sentence. */
+export function sayReason(reason: Reason, options: readonly Option[], option: string, value: string): string {
+  const what = `${nameOf(options, option)}: ${valueName(options, option, value)}`
+  const why = joined([...new Set(reason.rules.map((r) => r.because))])
+  if (reason.rules.length === 0) return `${what} is closed${chosenWords(reason, options)}.`
+  const always = reason.choices.length === 0 ? ', whatever else is chosen' : ''
+  const note = reason.smallest ? '' : ' (other reasons may be shorter)'
+  return `${what} is closed because ${why}${chosenWords(reason, options)}${always}.${note}`
+}
+
+/** Why a setting sets itself. */
+export function sayForced(reason: Reason | null, options: readonly Option[]): string {
+  if (!reason) return 'set for you'
+  const why = joined([...new Set(reason.rules.map((r) => r.because))])
+  return `set for you: ${why}${chosenWords(reason, options)}`
+}
+
+/** What the offered press does: `set file colour to Untouched`. */
+export function sayChange(change: Change, options: readonly Option[], option: string, value: string): string {
+  const moves = change.moves.map((m) => `${lower(nameOf(options, m.option))} to ${valueName(options, m.option, m.to)}`)
+  const own = `${lower(nameOf(options, option))} to ${valueName(options, option, value)}`
+  return `Set ${joined([own, ...moves])}`
+}
+
+/** A rule as a sentence: `When media setting is Cotton, pause between passes is One second, because ...`. */
+export function sayRule(rule: Rule, options: readonly Option[]): string {
+  const literal = (l: Rule['then']): string => {
+    const names = l.in.map((v) => valueName(options, l.option, v))
+    const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} or ${names.at(-1)}` : (names[0] ?? 'nothing')
+    return `${lower(nameOf(options, l.option))} is ${list}`
+  }
+  const when = rule.when.length > 0 ? `When ${rule.when.map(literal).join(' and ')}, ` : 'Always, '
+  return `${when}${literal(rule.then)}, because ${rule.because}.`
+}
+
+/** What is wrong with a table of rules, in a sentence each. */
+export function sayRuleProblem(p: RuleProblem, rules: readonly Rule[], options: readonly Option[]): string {
+  const say = (id: string): string => {
+    const rule = rules.find((r) => r.id === id)
+    return rule ? `“${sayRule(rule, options)}”` : `Rule ${id}`
+  }
+  switch (p.code) {
+    case 'option_unknown':
+      return `Rule ${p.rule} speaks of the option ${p.option}, which this queue does not have. Add the option first, or take the rule out.`
+    case 'value_unknown':
+      return `Rule ${p.rule} speaks of ${p.value} as a value of ${lower(nameOf(options, p.option))}, which no queue of that kind knows. Choose one that is offered.`
+    case 'never_met':
+      return `Rule ${p.rule} can never be met: it leaves no value for ${lower(nameOf(options, p.option))}. Name at least one.`
+    case 'contradiction':
+      return `These rules allow nothing at all together: ${p.rules.map(say).join(' ')} Change or take out one of them.`
+    default:
+      return absurd(p)
+  }
+}

@@ -1,0 +1,350 @@
+'use client'
+
+import { Select } from '@mantine/core'
+import { type ReactNode, useMemo, useState } from 'react'
+import { type OptionState, Options } from '@/core/options/engine'
+import { optionsOf, rulesOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
+import type { Option, Selection } from '@/core/options/rules'
+import { INTENTS, type Settings } from '@/core/preset/settings'
+import { sayChange, sayForced, sayReason, valueName } from '@/core/words/options'
+import { CountField } from '@/ui/fields/count-field'
+import { type Choice, Choices } from '@/ui/parts/choices'
+import css from './preset.module.css'
+import type { PresetWorld } from './types'
+
+type Change = (settings: Settings) => void
+
+/** A queue's options with its rules, compiled once for as long as the queue is looked at. */
+export function useEngine(world: PresetWorld, queueId: string) {
+  return useMemo(() => {
+    const queue = world.queues.find((q) => q.id === queueId)
+    if (!queue) return null
+    const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }
+    const options = optionsOf(room)
+    return { queue, options, engine: new Options(options, rulesOf(room)) }
+  }, [world, queueId])
+}
+
+/** The rows of a preset: every value open or closed by the rules of its queue, with the reason and a way to open it. */
+export function PresetRows(props: {
+  readonly settings: Settings
+  readonly world: PresetWorld
+  readonly frozen: boolean
+  readonly onChange: Change
+}) {
+  const { settings, world, frozen, onChange } = props
+  const made = useEngine(world, settings.queueId)
+  const [asked, setAsked] = useState<{ readonly option: string; readonly value: string } | null>(null)
+  const selection = useMemo(() => (made ? selectionOf(settings, made.options) : {}), [made, settings])
+  const states = useMemo(() => made?.engine.state(selection) ?? [], [made, selection])
+  if (!made)
+    return (
+      <p className="level-stop">
+        The queue of this preset is not in the room any more. Carry the preset to another queue.
+      </p>
+    )
+  const { engine, options, queue } = made
+  const foreign = strays(settings, options)
+  const take = (next: Selection): void => {
+    setAsked(null)
+    onChange(settingsWith(settings, next))
+  }
+  const row = (id: string): ReactNode => {
+    const option = options.find((o) => o.id === id)
+    const state = states.find((s) => s.id === id)
+    if (!option || !state) return null
+    return (
+      <OptionRow
+        key={id}
+        option={option}
+        options={options}
+        state={state}
+        engine={engine}
+        selection={selection}
+        asked={asked?.option === id ? asked.value : null}
+        frozen={frozen}
+        notes={queue.facts.notes
+          .filter((n) => n.beside === id && n.when.in.includes(selection[n.when.option] ?? ''))
+          .map((n) => n.says)}
+        onAsk={(value) => setAsked(value === null ? null : { option: id, value })}
+        onTake={(next) => take(next)}
+        extra={<Extra id={id} settings={settings} world={world} frozen={frozen} onChange={onChange} />}
+      />
+    )
+  }
+  return (
+    <>
+      <div className={css.row}>
+        <span className={css.rowName}>Queue</span>
+        <div className={css.rowValue}>
+          <strong>{queue.name}</strong>
+          <span className="soft small">carry the preset to print it through another queue</span>
+        </div>
+      </div>
+      {foreign.length > 0 ? (
+        <p className={css.why}>
+          {queue.name} does not know this preset’s {foreign.join(', ').toLowerCase()}. Choose a value that it has.
+        </p>
+      ) : null}
+      {options.map((o) => row(o.id))}
+    </>
+  )
+}
+
+function OptionRow(props: {
+  readonly option: Option
+  readonly options: readonly Option[]
+  readonly state: OptionState
+  readonly engine: Options
+  readonly selection: Selection
+  readonly asked: string | null
+  readonly frozen: boolean
+  readonly notes: readonly string[]
+  readonly onAsk: (value: string | null) => void
+  readonly onTake: (selection: Selection) => void
+  readonly extra: ReactNode
+}) {
+  const { option, options, state, engine, selection, asked, frozen, onAsk, onTake } = props
+  const closed = state.values.filter((v) => v.is !== 'open')
+  const broken = state.chosen !== null && closed.some((v) => v.id === state.chosen)
+  const only = state.values.filter((v) => v.is === 'open')
+  const single = option.values.length > 1 && only.length === 1 && only[0] ? only[0].id : null
+  const forced = useMemo(
+    () =>
+      single !== null && single === state.chosen
+        ? sayForced(engine.whyForced(selection, option.id, single), options)
+        : null,
+    [single, state.chosen, engine, selection, option.id, options],
+  )
+  const choices: readonly Choice<string>[] = option.values.map((v) => {
+    const is = state.values.find((s) => s.id === v.id)?.is
+    return {
+      value: v.id,
+      label: v.name,
+      ...(is === 'open'
+        ? {}
+        : { closed: is === 'closed' ? 'Closed: press to see why' : 'Not settled within the step limit' }),
+    }
+  })
+  const long = option.values.length > 8
+  const shown = asked ?? (broken ? state.chosen : null)
+  const pick = (value: string): void => {
+    if (state.values.find((v) => v.id === value)?.is === 'open') {
+      onAsk(null)
+      onTake({ ...selection, [option.id]: value })
+    } else onAsk(value)
+  }
+  const display = option.id === 'length'
+  return (
+    <div className={css.row}>
+      <span className={css.rowName}>{option.name}</span>
+      <div className={css.rowValue}>
+        {display ? (
+          <LongestPrint option={option} state={state} onAsk={onAsk} />
+        ) : long ? (
+          <Select
+            aria-label={option.name}
+            size="xs"
+            w={250}
+            searchable
+            allowDeselect={false}
+            disabled={frozen}
+            value={state.chosen}
+            data={choices.map((c) => ({ value: c.value, label: c.closed ? `${c.label} (closed)` : c.label }))}
+            onChange={(v) => v && pick(v)}
+          />
+        ) : (
+          <Choices
+            label={option.name}
+            value={state.chosen}
+            choices={choices}
+            disabled={frozen}
+            onChange={pick}
+            onClosed={(c) => onAsk(asked === c.value ? null : c.value)}
+          />
+        )}
+        {props.extra}
+        {forced ? <span className="soft small">{forced}</span> : null}
+        {props.notes.map((n) => (
+          <span key={n} className="soft small">
+            {n}
+          </span>
+        ))}
+      </div>
+      {shown !== null ? (
+        <Why
+          option={option}
+          options={options}
+          value={shown}
+          engine={engine}
+          selection={selection}
+          frozen={frozen}
+          onTake={onTake}
+        />
+      ) : null}
+    </div>
+  )
+}
+
+/** Not a choice of the preset: how long its prints can be, with what ends it. */
+function LongestPrint({
+  option,
+  state,
+  onAsk,
+}: {
+  readonly option: Option
+  readonly state: OptionState
+  readonly onAsk: (value: string | null) => void
+}) {
+  const open = state.values.filter((v) => v.is === 'open')
+  const last = open.at(-1)
+  const next = state.values[open.length]
+  const name = (id: string | undefined): string => option.values.find((v) => v.id === id)?.name ?? 'nothing'
+  return (
+    <>
+      <strong>{name(last?.id)}</strong>
+      {next ? (
+        <button type="button" className={css.plain} onClick={() => onAsk(next.id)}>
+          why not {name(next.id)}?
+        </button>
+      ) : null}
+    </>
+  )
+}
+
+/** Why a value is closed, and the smallest change that opens it, as one press with what follows from it. */
+function Why(props: {
+  readonly option: Option
+  readonly options: readonly Option[]
+  readonly value: string
+  readonly engine: Options
+  readonly selection: Selection
+  readonly frozen: boolean
+  readonly onTake: (selection: Selection) => void
+}) {
+  const { option, options, value, engine, selection, onTake } = props
+  const reason = useMemo(() => engine.reason(selection, option.id, value), [engine, selection, option.id, value])
+  const preview = useMemo(() => engine.preview(selection, option.id, value), [engine, selection, option.id, value])
+  if (!reason)
+    return (
+      <p className={css.why}>
+        {valueName(options, option.id, value)} is not settled: the rules are too tangled to say in the time given.
+      </p>
+    )
+  const others = preview
+    ? preview.moves.length +
+      preview.forced.filter((f) => selection[f.option] !== undefined && selection[f.option] !== f.to).length
+    : 0
+  return (
+    <div className={css.why} role="status">
+      <span>{sayReason(reason, options, option.id, value)}</span>
+      {preview && !props.frozen && option.id !== 'length' ? (
+        <button type="button" className={css.offer} onClick={() => onTake(preview.selection)}>
+          {sayChange({ moves: preview.moves, smallest: true }, options, option.id, value)}
+          <span className="soft small">
+            {' '}
+            (
+            {others === 0
+              ? 'nothing else changes'
+              : others === 1
+                ? '1 other setting will change'
+                : `${others} other settings will change`}
+            )
+          </span>
+        </button>
+      ) : null}
+      {!preview ? <span className="soft small">No change of other choices opens it on this queue.</span> : null}
+    </div>
+  )
+}
+
+/** Fields that belong to an option but are no choice between values. */
+function Extra({
+  id,
+  settings: s,
+  world,
+  frozen,
+  onChange,
+}: {
+  readonly id: string
+  readonly settings: Settings
+  readonly world: PresetWorld
+  readonly frozen: boolean
+  readonly onChange: Change
+}) {
+  if (id === 'tint' && s.tint) {
+    const set = (patch: Partial<NonNullable<Settings['tint']>>): void => {
+      if (s.tint && !frozen) onChange({ ...s, tint: { ...s.tint, ...patch } })
+    }
+    return (
+      <>
+        <CountField
+          label="Tint, first number"
+          hideLabel
+          width={76}
+          value={s.tint.a}
+          min={-100}
+          max={100}
+          onChange={(a) => set({ a })}
+        />
+        <CountField
+          label="Tint, second number"
+          hideLabel
+          width={76}
+          value={s.tint.b}
+          min={-100}
+          max={100}
+          onChange={(b) => set({ b })}
+        />
+      </>
+    )
+  }
+  if (id === 'fileColour' && s.fileColour.kind === 'profile') {
+    const colour = s.fileColour
+    return (
+      <>
+        <Select
+          aria-label="Intent"
+          size="xs"
+          w={120}
+          allowDeselect={false}
+          disabled={frozen}
+          value={colour.intent}
+          data={[...INTENTS]}
+          onChange={(i) =>
+            onChange({ ...s, fileColour: { ...colour, intent: INTENTS.find((x) => x === i) ?? colour.intent } })
+          }
+        />
+        <Choices
+          label="Black point compensation"
+          value={colour.blackPoint ? 'on' : 'off'}
+          disabled={frozen}
+          choices={[
+            { value: 'on', label: 'black point on' },
+            { value: 'off', label: 'off' },
+          ]}
+          onChange={(b) => onChange({ ...s, fileColour: { ...colour, blackPoint: b === 'on' } })}
+        />
+      </>
+    )
+  }
+  if (id === 'paper') {
+    const paper = world.papers.find((p) => p.id === s.paperId)
+    return paper ? (
+      <span className="soft small">
+        {paper.weight} g/m², {(paper.thickness / 1000).toFixed(2)} mm thick, {paper.surface}
+      </span>
+    ) : null
+  }
+  if (id === 'quality') {
+    const rate = world.queues
+      .find((q) => q.id === s.queueId)
+      ?.facts.mediaSettings.find((m) => m.id === s.mediaSettingId)?.rates[s.qualityId]
+    return rate ? (
+      <span className="soft small">
+        {rate.minutesPerM2} min and {rate.mlPerM2} ml per m²
+      </span>
+    ) : null
+  }
+  return null
+}
