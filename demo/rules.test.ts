@@ -3,6 +3,7 @@ import { fromMm } from '@/core/length/length'
 import { Options } from '@/core/options/engine'
 import { optionsOf, type QueueWorld, rulesOf, selectionOf, settingsWith } from '@/core/options/room-options'
 import { checkRules, type Rule, type Selection } from '@/core/options/rules'
+import type { Settings } from '@/core/preset/settings'
 import { sayReason } from '@/core/words/options'
 import { DEMO_PAPERS } from './papers'
 import { DEMO_PRESETS } from './presets'
@@ -186,7 +187,7 @@ describe('the rules of the demo room', () => {
     const presets = DEMO_PRESETS.filter((p) => p.queue === name)
     expect(presets.length).toBeGreaterThan(0)
     for (const p of presets) {
-      const settings = {
+      const settings: Settings = {
         queueId: name,
         inkSet: '',
         feedId: p.feed,
@@ -205,7 +206,7 @@ describe('the rules of the demo room', () => {
         mirror: p.mirror ?? false,
         edgeAllowed: p.edge ?? 'either',
         own: p.own ?? {},
-      } as const
+      }
       const selection = selectionOf(settings, options)
       const closed = new Options(options, rules)
         .state(selection)

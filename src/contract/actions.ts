@@ -143,6 +143,9 @@ export const INPUTS = {
     shared: z.boolean(),
     facts: queueFactsSchema,
   }),
+  'printer.import': z.object({ text: z.string().max(900_000) }),
+  'preset.import': z.object({ text: z.string().max(200_000) }),
+  'preset.carry': z.object({ id: idSchema, queueId: idSchema, name: nameSchema }),
   'preset.add': z.object({ name: nameSchema, draft: settingsSchema }),
   'preset.draft': z.object({ ...edited, name: nameSchema, draft: settingsSchema }),
   'preset.seal': z.object({ ...edited, why: noteSchema }),
@@ -207,6 +210,9 @@ export type ActionOutput = {
   'upkeep.log': Made
   'feed.save': Made
   'queue.save': Made
+  'printer.import': Made
+  'preset.import': Made & { readonly already: boolean }
+  'preset.carry': Numbered & { readonly misfits: readonly string[] }
   'preset.add': Numbered
   'preset.draft': Saved
   'preset.seal': { readonly versionId: string; readonly number: number; readonly seal: string }

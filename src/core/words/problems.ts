@@ -32,6 +32,9 @@ export type Problem =
   | { readonly code: 'slip_done'; readonly number: number }
   | { readonly code: 'nothing_left'; readonly what: string; readonly left: string; readonly needed: string }
   | { readonly code: 'render_failed'; readonly why: string }
+  | { readonly code: 'needed'; readonly what: string; readonly where: readonly string[] }
+  | { readonly code: 'import'; readonly says: string }
+  | { readonly code: 'rules'; readonly says: readonly string[] }
   | { readonly code: 'room_exists'; readonly name: string }
   | { readonly code: 'unreachable' }
 
@@ -76,6 +79,12 @@ export function sayProblem(p: Problem): string {
       return `${p.what} has ${p.left} left, this takes ${p.needed}.`
     case 'render_failed':
       return `The file could not be made: ${p.why}`
+    case 'needed':
+      return `${p.what} is in use by ${p.where.join(', ')}. Move them to another one, or retire those presets first.`
+    case 'import':
+      return p.says
+    case 'rules':
+      return p.says.join(' ')
     case 'room_exists':
       return `This room is already set up as ${p.name}.`
     case 'unreachable':

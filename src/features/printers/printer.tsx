@@ -3,7 +3,6 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { Fragment } from 'react'
 import type { LengthUnit } from '@/core/length/length'
 import { tradeLength, writeLength, writeNumber } from '@/core/length/write'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
@@ -15,10 +14,19 @@ import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
 import { FeedForm, PrinterForm, QueueFeedForm, UpkeepForm } from './printer-forms'
+import { QueueSection, type RuleWorld } from './queue-section'
 import type { PrinterView, QueueView } from './types'
 
 /** A printer's page: its queues side by side, feeds to scale, upkeep. */
-export function PrinterPage({ printer, now }: { readonly printer: PrinterView; readonly now: number }) {
+export function PrinterPage({
+  printer,
+  world,
+  now,
+}: {
+  readonly printer: PrinterView
+  readonly world: RuleWorld
+  readonly now: number
+}) {
   const { unit, timeZone } = useWays()
   const { act } = useDo()
   const router = useRouter()
@@ -35,6 +43,9 @@ export function PrinterPage({ printer, now }: { readonly printer: PrinterView; r
   return (
     <>
       <PageHead title={printer.nickname} sub={printer.makeModel}>
+        <a href={`/api/exchange/printer/${printer.id}`} download className="small">
+          Save as JSON
+        </a>
         <FormButton label="Edit" title={printer.nickname}>
           {(close) => <PrinterForm printer={printer} onDone={close} />}
         </FormButton>
@@ -77,9 +88,12 @@ export function PrinterPage({ printer, now }: { readonly printer: PrinterView; r
         </section>
 
         <section className={lists.section}>
-          <h2>Queues</h2>
+          <h2>Queues side by side</h2>
           <QueueTable printer={printer} />
         </section>
+        {printer.queues.map((q) => (
+          <QueueSection key={q.id} printer={printer} queue={q} world={world} />
+        ))}
 
         <section className={lists.section}>
           <div className={lists.row}>
@@ -294,28 +308,6 @@ function QueueTable({ printer }: { readonly printer: PrinterView }) {
             </tr>
           )
         })}
-        <tr>
-          <th scope="row">Dialog script</th>
-          {printer.queues.map((q) => (
-            <td key={q.id}>
-              {q.facts.dialog.length === 0 ? (
-                <span className="soft">not written yet</span>
-              ) : (
-                <ol className={css.loading}>
-                  {q.facts.dialog.map((d) => (
-                    <Fragment key={d.id}>
-                      <li>
-                        {d.label}
-                        {d.set ? `: ${d.set}` : ''}
-                        {d.chooseAgain ? <span className="soft">, choose it again even if it is shown</span> : null}
-                      </li>
-                    </Fragment>
-                  ))}
-                </ol>
-              )}
-            </td>
-          ))}
-        </tr>
       </tbody>
     </table>
   )

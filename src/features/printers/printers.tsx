@@ -4,9 +4,11 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { tradeLength } from '@/core/length/write'
 import { sayAgo } from '@/ui/parts/dates'
+import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { PrinterForm } from './printer-forms'
 import type { PrinterView } from './types'
@@ -14,11 +16,16 @@ import type { PrinterView } from './types'
 /** The room's printers, a line each. */
 export function Printers({ printers, now }: { readonly printers: readonly PrinterView[]; readonly now: number }) {
   const { unit } = useWays()
+  const { act } = useDo()
   const [text, setText] = useState('')
   const shown = printers.filter((p) => `${p.nickname} ${p.makeModel}`.toLowerCase().includes(text.trim().toLowerCase()))
   return (
     <>
       <PageHead title="Printers">
+        <ImportButton
+          label="From JSON"
+          onText={(text) => void act('printer.import', { text }, 'The printer is in the room’s books.')}
+        />
         <FormButton label="New printer" title="A printer" primary>
           {(close) => <PrinterForm printer={null} onDone={close} />}
         </FormButton>

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
 import type { Action } from '@/server/door/door'
+import { carryPreset, importPreset, importPrinter } from './exchange'
 import {
   addPaper,
   addStock,
@@ -52,6 +53,9 @@ export const ACTIONS: {
   'upkeep.log': logUpkeep,
   'feed.save': saveFeed,
   'queue.save': saveQueue,
+  'printer.import': importPrinter,
+  'preset.import': importPreset,
+  'preset.carry': carryPreset,
   'preset.add': addPreset,
   'preset.draft': draftPreset,
   'preset.seal': sealPreset,

@@ -1,9 +1,17 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { Options } from '@/core/options/engine'
+import { optionsOf, rulesOf } from '@/core/options/room-options'
+import { checkRules } from '@/core/options/rules'
+import type { QueueFacts } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'
+import { sayRuleProblem } from '@/core/words/options'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { feeds, loads, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { plainFeed, plainQueue } from './plain'
@@ -147,11 +155,51 @@ export const saveFeed = action({
   },
 })
 
+/** What is wrong with a queue's own rules: names nobody knows, results that cannot be, rules that allow nothing. */
+function ruleProblems(db: Db, printerId: string, facts: QueueFacts): readonly string[] {
+  const printer = listPrinters(db).find((p) => p.id === printerId)
+  const world = presetWorld(db)
+  const room = { feeds: printer?.feeds ?? [], facts, papers: world.papers, profiles: world.profiles }
+  const options = optionsOf(room)
+  const wrong = checkRules(options, facts.rules)
+  if (wrong.length > 0) return wrong.map((p) => sayRuleProblem(p, facts.rules, options))
+  const all = rulesOf(room)
+  const against = new Options(options, all).contradiction()
+  return against ? [sayRuleProblem({ code: 'contradiction', rules: against.map((r) => r.id) }, all, options)] : []
+}
+
+/** Something that would go from a queue and that a preset in use still names, or null. */
+function stillNeeded(db: Db, queueId: string, next: QueueFacts): Problem | null {
+  const queue = listPrinters(db)
+    .flatMap((p) => p.queues)
+    .find((q) => q.id === queueId)
+  if (!queue) return null
+  const used = listPresets(db)
+    .filter((p) => !p.retired)
+    .flatMap((p) => {
+      const settings = p.draft ?? p.versions[0]?.settings
+      return settings?.queueId === queueId ? [{ name: p.name, settings }] : []
+    })
+  const gone = (kind: 'mediaSettings' | 'qualities', key: 'mediaSettingId' | 'qualityId'): Problem | null => {
+    for (const old of queue.facts[kind]) {
+      if (next[kind].some((x) => x.id === old.id)) continue
+      const where = used.filter((u) => u.settings[key] === old.id).map((u) => `preset ${u.name}`)
+      if (where.length > 0) return { code: 'needed', what: old.name, where }
+    }
+    return null
+  }
+  return gone('mediaSettings', 'mediaSettingId') ?? gone('qualities', 'qualityId')
+}
+
 export const saveQueue = action({
   name: 'queue.save',
   role: 'keeper',
   input: INPUTS['queue.save'],
   commit({ printerId, id, revision, ...values }, { db }) {
+    const wrong = ruleProblems(db, printerId, values.facts)
+    if (wrong.length > 0) return bad({ code: 'rules', says: wrong })
+    const needed = id ? stillNeeded(db, id, values.facts) : null
+    if (needed) return bad(needed)
     if (values.isDefault) db.update(queues).set({ isDefault: false }).where(eq(queues.printerId, printerId)).run()
     if (id && revision !== null) {
       const saved = revise(db, queues, 'This queue', id, revision, values)

@@ -1,0 +1,291 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import { useMemo } from 'react'
+import { tradeLength } from '@/core/length/write'
+import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
+import type { QueueFacts } from '@/core/printer/facts'
+import { sayRule } from '@/core/words/options'
+import lists from '@/ui/parts/lists.module.css'
+import { FormButton } from '@/ui/parts/panel'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import css from './printer.module.css'
+import {
+  DialogStepForm,
+  MediaSettingForm,
+  NoteForm,
+  OwnOptionForm,
+  QualityForm,
+  QueueForm,
+  RuleForm,
+} from './queue-forms'
+import type { PrinterView, QueueView } from './types'
+
+export type RuleWorld = { readonly papers: readonly RoomPaper[]; readonly profiles: readonly RoomProfile[] }
+
+/** Saves a queue with a part of its facts replaced. */
+export function useQueueSave(queue: QueueView) {
+  const { act, busy } = useDo()
+  const save = async (patch: Partial<QueueFacts>, done: string): Promise<boolean> => {
+    const { facts, ...fields } = queue
+    return (await act('queue.save', { ...fields, facts: { ...facts, ...patch } }, done)) !== null
+  }
+  return { save, busy }
+}
+
+/** One queue: what it offers, and its rules as a table that reads like sentences. */
+export function QueueSection({
+  printer,
+  queue,
+  world,
+}: {
+  readonly printer: PrinterView
+  readonly queue: QueueView
+  readonly world: RuleWorld
+}) {
+  const { unit } = useWays()
+  const { save } = useQueueSave(queue)
+  const { facts } = queue
+  const room = useMemo(
+    () => ({ feeds: printer.feeds, facts, papers: world.papers, profiles: world.profiles }),
+    [printer.feeds, facts, world],
+  )
+  const options = useMemo(() => optionsOf(room), [room])
+  const own = new Set(facts.rules.map((r) => r.id))
+  const derived = useMemo(() => rulesOf(room), [room]).filter((r) => !own.has(r.id))
+  return (
+    <section className={lists.section} aria-label={queue.name}>
+      <div className={lists.row}>
+        <h2>{queue.name}</h2>
+        <span className="soft">{queue.address || 'no address'}</span>
+        <FormButton label="Edit" title={queue.name}>
+          {(close) => <QueueForm printerId={printer.id} queue={queue} base={facts} onDone={close} />}
+        </FormButton>
+        <FormButton label="Another way to drive this printer" title="Another way to drive this printer">
+          {(close) => (
+            <QueueForm printerId={printer.id} queue={null} base={facts} address={queue.address} onDone={close} />
+          )}
+        </FormButton>
+      </div>
+
+      <details className={css.part} open>
+        <summary>
+          Rules{' '}
+          <span className="soft">
+            {facts.rules.length} of the keeper’s, {derived.length} from the facts
+          </span>
+        </summary>
+        <ul className={css.rules}>
+          {facts.rules.map((rule) => (
+            <li key={rule.id}>
+              <span>{sayRule(rule, options)}</span>
+              <span className={lists.acts}>
+                <FormButton label="Edit" title="A rule">
+                  {(close) => <RuleForm queue={queue} options={options} rule={rule} onDone={close} />}
+                </FormButton>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() => void save({ rules: facts.rules.filter((r) => r.id !== rule.id) }, 'The rule is gone.')}
+                >
+                  Take out
+                </Button>
+              </span>
+            </li>
+          ))}
+        </ul>
+        <FormButton label="New rule" title="A rule">
+          {(close) => <RuleForm queue={queue} options={options} rule={null} onDone={close} />}
+        </FormButton>
+        <ul className={css.rules}>
+          {derived.map((rule) => (
+            <li key={rule.id} className="soft">
+              {sayRule(rule, options)}
+            </li>
+          ))}
+        </ul>
+      </details>
+
+      <details className={css.part}>
+        <summary>
+          Media settings <span className="soft">{facts.mediaSettings.map((m) => m.name).join(', ')}</span>
+        </summary>
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Name</th>
+              <th scope="col">Group</th>
+              <th scope="col">For</th>
+              <th scope="col">Black, ink limit</th>
+              <th scope="col">Longest</th>
+              <th scope="col">Minutes and ml per m²</th>
+              <th scope="col">
+                <span className="unseen">Acts</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {facts.mediaSettings.map((m) => (
+              <tr key={m.id}>
+                <td className="strong">{m.name}</td>
+                <td>{m.group}</td>
+                <td>{m.surfaces.join(', ')}</td>
+                <td>
+                  {m.blacks.map((b) => `${b}${m.inkLimit[b] === undefined ? '' : ` ${m.inkLimit[b]} %`}`).join(', ')}
+                </td>
+                <td>{m.longest === null ? 'no end' : tradeLength(m.longest, unit)}</td>
+                <td>
+                  {facts.qualities
+                    .filter((q) => m.rates[q.id])
+                    .map((q) => `${q.name} ${m.rates[q.id]?.minutesPerM2}, ${m.rates[q.id]?.mlPerM2}`)
+                    .join('; ')}
+                </td>
+                <td>
+                  <div className={lists.acts}>
+                    <FormButton label="Edit" title={m.name}>
+                      {(close) => <MediaSettingForm queue={queue} setting={m} onDone={close} />}
+                    </FormButton>
+                    <Button
+                      size="compact-xs"
+                      variant="default"
+                      onClick={() =>
+                        void save(
+                          { mediaSettings: facts.mediaSettings.filter((x) => x.id !== m.id) },
+                          `${m.name} is gone.`,
+                        )
+                      }
+                    >
+                      Take out
+                    </Button>
+                  </div>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <FormButton label="New media setting" title="A media setting">
+          {(close) => <MediaSettingForm queue={queue} setting={null} onDone={close} />}
+        </FormButton>
+      </details>
+
+      <details className={css.part}>
+        <summary>
+          Qualities and options{' '}
+          <span className="soft">
+            {[...facts.qualities.map((q) => q.name), ...facts.ownOptions.map((o) => o.name)].join(', ')}
+          </span>
+        </summary>
+        <ul className={css.rules}>
+          {facts.qualities.map((q) => (
+            <li key={q.id}>
+              <span>
+                Quality <strong>{q.name}</strong>, step {q.rank}, {q.ppi} ppi
+              </span>
+              <span className={lists.acts}>
+                <FormButton label="Edit" title={q.name}>
+                  {(close) => <QualityForm queue={queue} quality={q} onDone={close} />}
+                </FormButton>
+                <Button
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() =>
+                    void save({ qualities: facts.qualities.filter((x) => x.id !== q.id) }, `${q.name} is gone.`)
+                  }
+                >
+                  Take out
+                </Button>
+              </span>
+            </li>
+          ))}
+          {facts.ownOptions.map((o) => (
+            <li key={o.id}>
+              <span>
+                Option <strong>{o.name}</strong>: {o.values.map((v) => v.name).join(', ')}
+                {o.inSeal ? ', part of the seal' : ''}
+              </span>
+              <Button
+                size="compact-xs"
+                variant="default"
+                onClick={() =>
+                  void save({ ownOptions: facts.ownOptions.filter((x) => x.id !== o.id) }, `${o.name} is gone.`)
+                }
+              >
+                Take out
+              </Button>
+            </li>
+          ))}
+          {facts.notes.map((n) => (
+            <li key={n.id}>
+              <span>
+                Note beside {options.find((o) => o.id === n.beside)?.name.toLowerCase() ?? n.beside}: {n.says}
+              </span>
+              <Button
+                size="compact-xs"
+                variant="default"
+                onClick={() => void save({ notes: facts.notes.filter((x) => x.id !== n.id) }, 'The note is gone.')}
+              >
+                Take out
+              </Button>
+            </li>
+          ))}
+        </ul>
+        <div className={lists.acts}>
+          <FormButton label="New quality" title="A quality">
+            {(close) => <QualityForm queue={queue} quality={null} onDone={close} />}
+          </FormButton>
+          <FormButton label="New option of our own" title="An option that this printer has">
+            {(close) => <OwnOptionForm queue={queue} onDone={close} />}
+          </FormButton>
+          <FormButton label="New note" title="A note">
+            {(close) => <NoteForm queue={queue} options={options} onDone={close} />}
+          </FormButton>
+        </div>
+      </details>
+
+      <details className={css.part}>
+        <summary>
+          Dialog script{' '}
+          <span className="soft">{facts.dialog.length === 0 ? 'not written yet' : `${facts.dialog.length} steps`}</span>
+        </summary>
+        <ol className={css.steps}>
+          {facts.dialog.map((d) => (
+            <li key={d.id}>
+              <strong>{d.label}</strong>
+              {d.set
+                ? `: ${d.set}`
+                : d.option
+                  ? `: ${options.find((o) => o.id === d.option)?.name.toLowerCase() ?? d.option} of the preset`
+                  : ''}
+              {d.after.length > 0 ? (
+                <span className="soft">
+                  , after {d.after.map((a) => facts.dialog.find((x) => x.id === a)?.label ?? a).join(', ')}
+                </span>
+              ) : null}
+              {d.chooseAgain ? <span className="soft">, choose it again even if it is shown</span> : null}{' '}
+              <Button
+                size="compact-xs"
+                variant="default"
+                onClick={() =>
+                  void save(
+                    {
+                      dialog: facts.dialog
+                        .filter((x) => x.id !== d.id)
+                        .map((x) => ({ ...x, after: x.after.filter((a) => a !== d.id) })),
+                    },
+                    'The step is gone.',
+                  )
+                }
+              >
+                Take out
+              </Button>
+            </li>
+          ))}
+        </ol>
+        <FormButton label="New step" title="A step of its dialog">
+          {(close) => <DialogStepForm queue={queue} options={options} onDone={close} />}
+        </FormButton>
+      </details>
+    </section>
+  )
+}

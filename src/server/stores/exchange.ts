@@ -1,0 +1,65 @@
+import { eq } from 'drizzle-orm'
+import { EXCHANGE_VERSION, type PresetFile, type PrinterFile } from '@/contract/exchange'
+import { settingsSchema } from '@/contract/preset'
+import { type Db, room } from '@/server/db/open'
+import { papers, presets, presetVersions, profiles, queues } from '@/server/db/schema'
+import { parsed } from './parse'
+import { readPrinter } from './printers'
+
+export function printerFile(db: Db, id: string): PrinterFile | null {
+  const p = readPrinter(db, id)
+  if (!p) return null
+  return {
+    libreta: 'printer',
+    version: EXCHANGE_VERSION,
+    nickname: p.nickname,
+    makeModel: p.makeModel,
+    feeds: p.feeds.map(({ revision: _, ...feed }) => feed),
+    queues: p.queues.map((q) => ({ name: q.name, language: q.language, facts: q.facts })),
+  }
+}
+
+export function presetFile(db: Db, versionId: string): PresetFile | null {
+  const row = db
+    .select({ version: presetVersions, preset: presets })
+    .from(presetVersions)
+    .innerJoin(presets, eq(presets.id, presetVersions.presetId))
+    .where(eq(presetVersions.id, versionId))
+    .get()
+  if (!row) return null
+  const settings = parsed(settingsSchema, row.version.settings, `version ${versionId}`)
+  const queue = db.select().from(queues).where(eq(queues.id, settings.queueId)).get()
+  const paper = db.select().from(papers).where(eq(papers.id, settings.paperId)).get()
+  const colour = settings.fileColour
+  const profile =
+    colour.kind === 'profile' ? db.select().from(profiles).where(eq(profiles.id, colour.profileId)).get() : null
+  const printer = queue ? readPrinter(db, queue.printerId) : null
+  return {
+    libreta: 'preset',
+    version: EXCHANGE_VERSION,
+    name: row.preset.name,
+    sealHash: row.version.sealHash,
+    seal: row.version.seal,
+    why: row.version.why,
+    settings,
+    names: {
+      queue: queue?.name ?? '',
+      paper: paper?.name ?? '',
+      feed: printer?.feeds.find((f) => f.id === settings.feedId)?.name ?? '',
+      profile: profile?.name ?? null,
+    },
+  }
+}
+
+export function exchangeFile(kind: string, id: string): Response {
+  const file = kind === 'printer' ? printerFile(room(), id) : kind === 'preset' ? presetFile(room(), id) : null
+  if (!file) return new Response('Not in this room.', { status: 404 })
+  const name = ('nickname' in file ? file.nickname : file.name).replace(/[^\w -]+/g, '')
+  return new Response(JSON.stringify(file, null, 2), {
+    headers: {
+      'content-type': 'application/json',
+      'content-disposition': `attachment; filename="${name}.${kind}.json"`,
+      'x-content-type-options': 'nosniff',
+    },
+  })
+}
