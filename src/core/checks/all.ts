@@ -3,7 +3,7 @@ import type { SlipOutcome } from '@/core/slip/outcome'
 import { insideArea } from './area'
 import { borderlessPossible, growthKnown, noSliver } from './borderless'
 import type { Check, Finding, Level } from './check'
-import { blackInkHeld, colourDescribed, profilePresent } from './colour'
+import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
@@ -23,6 +23,7 @@ export const CHECKS: readonly Check[] = [
   resolutionEnough,
   blackInkHeld,
   profilePresent,
+  convertedOnce,
   colourDescribed,
   paperInStock,
   copiesUsual,

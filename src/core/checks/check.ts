@@ -1,3 +1,4 @@
+import type { ColourCheck } from '@/core/colour/colour-check'
 import type { Um } from '@/core/length/length'
 import type { BorderlessClosed } from '@/core/printer/closed'
 import type { BlackInk } from '@/core/printer/facts'
@@ -43,6 +44,7 @@ export type Found =
   | { readonly code: 'paper_unknown'; readonly paper: string }
   | { readonly code: 'colour_described' }
   | { readonly code: 'colour_unknown'; readonly grey: boolean }
+  | { readonly code: 'conversion'; readonly result: ColourCheck }
   | { readonly code: 'black_held' }
   | { readonly code: 'black_swap'; readonly holds: BlackInk; readonly needs: BlackInk; readonly printer: string }
   | { readonly code: 'grown_to_cover'; readonly percent: number }

@@ -22,7 +22,47 @@ const settings = (patch: Partial<typeof VERSION.settings>) => ({
 const profiled = { kind: 'profile', profileId: 'x', intent: 'relative', blackPoint: true } as const
 const A4 = { name: 'A4', short: fromMm(210), long: fromMm(297) }
 
+const fen = { name: 'fen', sealMadeWith: null, grey: false }
+
 const CASES: readonly Case[] = [
+  {
+    name: 'converted twice',
+    check: 'conversion',
+    rest: { version: { ...settings({ fileColour: profiled, printerColour: 'own' }), profile: fen } },
+    level: 'stop',
+    says: /converted twice: the file to fen, then again by the printer \(own\)/,
+  },
+  {
+    name: 'converted not at all',
+    check: 'conversion',
+    rest: { version: settings({ printerColour: 'off' }) },
+    level: 'look',
+    says: /not converted at all/,
+  },
+  {
+    name: 'converted once by the file',
+    check: 'conversion',
+    rest: { version: { ...settings({ fileColour: profiled, printerColour: 'off' }), profile: fen } },
+    level: 'fine',
+    says: /once: the file to fen/,
+  },
+  { name: 'converted once by the printer', check: 'conversion', level: 'fine', says: /once, by the printer \(own\)/ },
+  {
+    name: 'grey made once',
+    check: 'conversion',
+    rest: { version: settings({ printerColour: 'grey mode', tint: { a: 0, b: 0 } }) },
+    level: 'fine',
+    says: /printer’s grey mode/,
+  },
+  {
+    name: 'grey with its own profile',
+    check: 'conversion',
+    rest: {
+      version: { ...settings({ fileColour: profiled, printerColour: 'grey mode' }), profile: { ...fen, grey: true } },
+    },
+    level: 'fine',
+    says: /made for grey mode/,
+  },
   { name: 'no picture', check: 'complete', rest: { picture: null }, level: 'stop', says: /No picture yet/ },
   { name: 'no preset', check: 'complete', rest: { version: null }, level: 'stop', says: /No preset yet/ },
   { name: 'no sheet', check: 'complete', rest: { size: null }, level: 'stop', says: /No sheet yet/ },
@@ -168,14 +208,18 @@ const CASES: readonly Case[] = [
   {
     name: 'profile of another seal',
     check: 'profile',
-    rest: { version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: 'ZZZZZZ' } } },
+    rest: {
+      version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: 'ZZZZZZ', grey: false } },
+    },
     level: 'look',
     says: /made with seal ZZZZZZ; this version has ABC123/,
   },
   {
     name: 'profile here',
     check: 'profile',
-    rest: { version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: null } } },
+    rest: {
+      version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: null, grey: false } },
+    },
     level: 'fine',
     says: /Profile fen is here/,
   },

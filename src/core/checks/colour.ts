@@ -1,3 +1,4 @@
+import { colourCheck, colourLevel } from '@/core/colour/colour-check'
 import { type Check, found } from './check'
 
 /** A version that converts to a profile needs that profile, made with the seal in use. */
@@ -31,6 +32,19 @@ export const colourDescribed: Check = {
     const untouched = version?.settings.fileColour.kind === 'untouched'
     if (picture.profile !== null || (picture.grey && untouched)) return found('fine', { code: 'colour_described' })
     return found('look', { code: 'colour_unknown', grey: picture.grey })
+  },
+}
+
+/** Converted exactly once, twice, or not at all, from file, version and queue together. */
+export const convertedOnce: Check = {
+  id: 'conversion',
+  about: 'colour is converted exactly once',
+  run: ({ picture, version }) => {
+    if (!version) return null
+    const result = colourCheck(version.settings, version.profile, picture ? picture.profile !== null : null)
+    // a picture that does not say its colours is what the colour check speaks of
+    const level = result.code === 'not_described' ? 'fine' : colourLevel(result)
+    return found(level, { code: 'conversion', result })
   },
 }
 

@@ -74,7 +74,7 @@ export type VersionFacts = {
   readonly nativePpi: number
   readonly paper: PaperFacts
   /** null: the profile that the version names is not in the room; absent from an untouched version */
-  readonly profile: { readonly name: string; readonly sealMadeWith: string | null } | null
+  readonly profile: { readonly name: string; readonly sealMadeWith: string | null; readonly grey: boolean } | null
   /** what an edge check found, by edge; null where none was made */
   readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }
   /** the black ink that the printer holds now; null when nothing is known */

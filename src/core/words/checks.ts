@@ -1,4 +1,5 @@
 import type { Finding } from '@/core/checks/check'
+import { sayColour } from '@/core/colour/colour-check'
 import { type LengthUnit, um } from '@/core/length/length'
 import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
 import type { BorderlessClosed } from '@/core/printer/closed'
@@ -95,6 +96,8 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
       return f.grey
         ? 'A grey picture without a profile: its greys are taken as gamma 2.2.'
         : 'The picture has no profile: its colours are taken as sRGB.'
+    case 'conversion':
+      return sayColour(f.result)
     case 'black_held':
       return 'The printer holds the right black ink.'
     case 'black_swap':

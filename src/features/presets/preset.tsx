@@ -1,17 +1,22 @@
 'use client'
 
-import { Button, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
+import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { call } from '@/contract/call'
+import { settingsSchema } from '@/contract/preset'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
 import type { Settings } from '@/core/preset/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
-import { Form, FormButton } from '@/ui/parts/panel'
+import { FormButton } from '@/ui/parts/panel'
+import { tellProblem } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './preset.module.css'
+import { CarryForm, Compare, DraftConflict, RenameForm, SealForm } from './preset-acts'
 import { PresetRows } from './preset-rows'
 import type { PresetView, PresetWorld } from './types'
 import { sayChange } from './words'
@@ -28,6 +33,8 @@ export function PresetPage(props: {
   readonly preset: PresetView
   readonly world: PresetWorld
   readonly deeds: Deeds
+  /** for comparing */
+  readonly others: readonly PresetView[]
   readonly now: number
 }) {
   const { preset, world, deeds, now } = props
@@ -36,9 +43,29 @@ export function PresetPage(props: {
   const newest = preset.versions[0]
   const settings = preset.draft ?? newest?.settings ?? null
   const next = (newest?.number ?? 0) + 1
-  const change = (draft: Settings): void => {
-    void act('preset.draft', { id: preset.id, revision: preset.revision, name: preset.name, draft })
+  const router = useRouter()
+  const [conflict, setConflict] = useState<{
+    readonly mine: Settings
+    readonly theirs: Settings
+    readonly revision: number
+  } | null>(null)
+  const [saving, setSaving] = useState(false)
+  const save = async (draft: Settings, revision: number): Promise<void> => {
+    setSaving(true)
+    const result = await call('preset.draft', { id: preset.id, revision, name: preset.name, draft })
+    setSaving(false)
+    if (result.ok) {
+      setConflict(null)
+      return router.refresh()
+    }
+    const { problem } = result
+    const theirs =
+      problem.code === 'stale' ? settingsSchema.safeParse((problem.current as { draft?: unknown }).draft) : null
+    if (problem.code === 'stale' && theirs?.success)
+      setConflict({ mine: draft, theirs: theirs.data, revision: problem.now })
+    else tellProblem(problem)
   }
+  const change = (draft: Settings): void => void save(draft, preset.revision)
   return (
     <>
       <PageHead
@@ -53,6 +80,17 @@ export function PresetPage(props: {
                 : ''
         }
       >
+        {newest ? (
+          <a href={`/api/exchange/preset/${newest.id}`} download className="small">
+            Save as JSON
+          </a>
+        ) : null}
+        <FormButton label="Compare" title="Two versions side by side">
+          {() => <Compare preset={preset} others={props.others} world={world} />}
+        </FormButton>
+        <FormButton label="Carry to another queue" title="Carry to another queue">
+          {(close) => <CarryForm preset={preset} world={world} onDone={close} />}
+        </FormButton>
         <FormButton label="Rename" title={preset.name}>
           {(close) => <RenameForm preset={preset} settings={settings} onDone={close} />}
         </FormButton>
@@ -77,8 +115,20 @@ export function PresetPage(props: {
       </PageHead>
       <div className={css.page}>
         <div className={css.rows}>
+          {conflict ? (
+            <DraftConflict
+              mine={conflict.mine}
+              theirs={conflict.theirs}
+              world={world}
+              onKeep={() => void save(conflict.mine, conflict.revision)}
+              onTake={() => {
+                setConflict(null)
+                router.refresh()
+              }}
+            />
+          ) : null}
           {settings ? (
-            <PresetRows settings={settings} world={world} frozen={busy || preset.retired} onChange={change} />
+            <PresetRows settings={settings} world={world} frozen={busy || saving || preset.retired} onChange={change} />
           ) : (
             <p>This preset holds nothing yet.</p>
           )}
@@ -147,69 +197,5 @@ function ColourSection({ settings, world }: { readonly settings: Settings; reado
         <LevelWord level={colourLevel(check)} /> {sayColour(check)}
       </p>
     </section>
-  )
-}
-
-function RenameForm({
-  preset,
-  settings,
-  onDone,
-}: {
-  readonly preset: PresetView
-  readonly settings: Settings | null
-  readonly onDone: () => void
-}) {
-  const { act, busy } = useDo()
-  const [name, setName] = useState(preset.name)
-  const save = async (): Promise<void> => {
-    if (
-      settings &&
-      (await act(
-        'preset.draft',
-        { id: preset.id, revision: preset.revision, name, draft: settings },
-        `It is called ${name} now.`,
-      ))
-    )
-      onDone()
-  }
-  return (
-    <Form submit="Rename" busy={busy} shut={name.trim() ? null : 'A name is needed.'} onSubmit={() => void save()}>
-      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
-    </Form>
-  )
-}
-
-function SealForm({
-  preset,
-  number,
-  onDone,
-}: {
-  readonly preset: PresetView
-  readonly number: number
-  readonly onDone: () => void
-}) {
-  const { act, busy } = useDo()
-  const [why, setWhy] = useState('')
-  const save = async (): Promise<void> => {
-    if (
-      await act(
-        'preset.seal',
-        { id: preset.id, revision: preset.revision, why },
-        `Version ${number} is sealed; it never changes from now on.`,
-      )
-    )
-      onDone()
-  }
-  return (
-    <Form submit={`Seal version ${number}`} busy={busy} onSubmit={() => void save()}>
-      <p className="soft">A version never changes again. What is measured with it stays bound to its seal.</p>
-      <TextInput
-        label="Why this version"
-        placeholder="what was learned"
-        value={why}
-        onChange={(e) => setWhy(e.currentTarget.value)}
-        data-autofocus
-      />
-    </Form>
   )
 }

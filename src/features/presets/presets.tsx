@@ -6,8 +6,10 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { Settings } from '@/core/preset/settings'
 import { sayShortDay } from '@/ui/parts/dates'
+import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
+import { tell } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import type { PresetView, PresetWorld } from './types'
@@ -37,6 +39,12 @@ export function Presets(props: {
     const made = await act('preset.add', { name: 'New preset', draft: first })
     if (made) router.push(`/presets/${made.id}`)
   }
+  const take = async (json: string): Promise<void> => {
+    const made = await act('preset.import', { text: json })
+    if (!made) return
+    tell(made.already ? 'This preset is here already; it was recognised by its seal.' : 'It is here as a draft.')
+    router.push(`/presets/${made.id}`)
+  }
   const groups = [...new Set(shown.filter((p) => !p.retired).map((p) => queueOf(p)?.printerName ?? 'Printer gone'))]
   const sections = [
     ...groups.map((g) => ({
@@ -48,6 +56,7 @@ export function Presets(props: {
   return (
     <>
       <PageHead title="Presets" sub="named ways to print; their versions never change">
+        <ImportButton label="From JSON" onText={(t) => void take(t)} />
         <Button loading={busy} disabled={!first} onClick={() => void add()}>
           New preset
         </Button>

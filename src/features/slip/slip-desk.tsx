@@ -16,6 +16,7 @@ import { sayDuration } from '@/ui/parts/dates'
 import { Find } from '@/ui/parts/find'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { closedVersions } from './closed-versions'
 import { Conflict } from './conflict'
 import { DocketLine } from './docket-line'
 import { Figures } from './figures'
@@ -61,6 +62,8 @@ export function SlipDesk(page: SlipPage) {
   const stops = findings.filter((f) => f.level === 'stop')
   const ready = outcome.print !== null && facts.version !== null
   const good = runs.filter((r) => r.outcome === 'good').length
+
+  const closed = useMemo(() => closedVersions(catalogue, body, unit), [catalogue, body, unit])
 
   const save = useSaveFile(slip.id, flush)
   const fresh = useRef(body)
@@ -150,6 +153,7 @@ export function SlipDesk(page: SlipPage) {
             versions={catalogue.versions}
             version={facts.version}
             newer={page.newer}
+            closed={closed}
             onVersion={takeVersion}
           />
         </DocketLine>

@@ -121,7 +121,9 @@ export function versionFacts(db: Db, ids: readonly string[]): readonly VersionFa
 function profileOf(db: Db, settings: Settings): VersionFacts['profile'] {
   if (settings.fileColour.kind === 'untouched') return null
   const row = db.select().from(profiles).where(eq(profiles.id, settings.fileColour.profileId)).get()
-  return row && row.retiredAt === null ? { name: row.name, sealMadeWith: row.sealMadeWith } : null
+  return row && row.retiredAt === null
+    ? { name: row.name, sealMadeWith: row.sealMadeWith, grey: row.space === 'GRAY' }
+    : null
 }
 
 /** The newest version of each preset that is in use, in the presets' order. */

@@ -10,9 +10,12 @@ export function PresetFields(props: {
   readonly versions: readonly VersionFacts[]
   readonly version: VersionFacts | null
   readonly newer: { readonly versionId: string; readonly number: number } | null
+  /** why a preset cannot print this slip as it stands, by version id; absent: it can */
+  readonly closed: ReadonlyMap<string, string>
   readonly onVersion: (id: string) => void
 }) {
-  const { versions, version, newer, onVersion } = props
+  const { versions, version, newer, closed, onVersion } = props
+  const why = version ? closed.get(version.id) : undefined
   const printers = [...new Set(versions.map((v) => v.printerName))]
   return (
     <div className={css.stack}>
@@ -26,12 +29,32 @@ export function PresetFields(props: {
           group,
           items: versions
             .filter((v) => v.printerName === group)
-            .map((v) => ({ value: v.id, label: `${v.presetName}, version ${v.number}` })),
+            .map((v) => ({
+              value: v.id,
+              label: `${v.presetName}, version ${v.number}${closed.has(v.id) ? ' (closed)' : ''}`,
+            })),
         }))}
         nothingFoundMessage="No preset is called so."
         maxDropdownHeight={320}
         onChange={(id) => id && onVersion(id)}
       />
+      {why ? <p className={css.why}>{why}</p> : null}
+      {closed.size > 0 ? (
+        <details className="small">
+          <summary className="soft">
+            {closed.size} {closed.size === 1 ? 'preset does' : 'presets do'} not fit this sheet and edge
+          </summary>
+          <ul className={css.reasons}>
+            {versions
+              .filter((v) => closed.has(v.id))
+              .map((v) => (
+                <li key={v.id}>
+                  {v.presetName}: {closed.get(v.id)}
+                </li>
+              ))}
+          </ul>
+        </details>
+      ) : null}
       {version && newer ? (
         <p className={css.note}>
           Version {newer.number} is newer; this slip keeps version {version.number} until you move it.{' '}

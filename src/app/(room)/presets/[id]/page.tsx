@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation'
 import { PresetPage } from '@/features/presets/preset'
 import { room } from '@/server/db/open'
 import { presetWorld } from '@/server/stores/preset-world'
-import { readPreset, versionDeeds } from '@/server/stores/presets'
+import { listPresets, readPreset, versionDeeds } from '@/server/stores/presets'
 
 export const metadata: Metadata = { title: 'Preset' }
 
@@ -14,6 +14,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     <PresetPage
       key={preset.id}
       preset={preset}
+      others={listPresets(room())}
       world={presetWorld(room())}
       deeds={versionDeeds(room(), preset.id)}
       now={Date.now()}

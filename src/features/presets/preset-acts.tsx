@@ -1,0 +1,228 @@
+'use client'
+
+import { Select, TextInput } from '@mantine/core'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { differences } from '@/core/preset/differences'
+import type { Settings } from '@/core/preset/settings'
+import { Form } from '@/ui/parts/panel'
+import { useDo } from '@/ui/parts/use-do'
+import css from './preset.module.css'
+import type { PresetView, PresetWorld } from './types'
+import { SETTING_NAMES, sayValue } from './words'
+
+/** The ids of own options that belong to the seal, of the queue that settings print through. */
+export const sealOwnOf = (world: PresetWorld, settings: Settings): readonly string[] =>
+  world.queues
+    .find((q) => q.id === settings.queueId)
+    ?.facts.ownOptions.filter((o) => o.inSeal)
+    .map((o) => o.id) ?? []
+
+/** Carries a preset to another queue: as a new draft, with what did not fit and why. */
+export function CarryForm({
+  preset,
+  world,
+  onDone,
+}: {
+  readonly preset: PresetView
+  readonly world: PresetWorld
+  readonly onDone: () => void
+}) {
+  const { act, busy } = useDo()
+  const router = useRouter()
+  const [queueId, setQueueId] = useState<string | null>(null)
+  const [made, setMade] = useState<{ readonly id: string; readonly misfits: readonly string[] } | null>(null)
+  const queue = world.queues.find((q) => q.id === queueId)
+  const paper = world.papers.find((p) => p.id === (preset.draft ?? preset.versions[0]?.settings)?.paperId)
+  const carry = async (): Promise<void> => {
+    if (!queue) return
+    const done = await act('preset.carry', {
+      id: preset.id,
+      queueId: queue.id,
+      name: `${queue.name}, ${paper?.name ?? preset.name}`,
+    })
+    if (done) setMade(done)
+  }
+  if (made)
+    return (
+      <Form
+        submit="Open the new draft"
+        busy={false}
+        onSubmit={() => {
+          onDone()
+          router.push(`/presets/${made.id}`)
+        }}
+      >
+        {made.misfits.length === 0 ? <p>Everything fits.</p> : <p>It is there as a draft. What did not fit:</p>}
+        <ul className={css.list}>
+          {made.misfits.map((m) => (
+            <li key={m}>{m}</li>
+          ))}
+        </ul>
+      </Form>
+    )
+  return (
+    <Form submit="Carry it over" busy={busy} shut={queue ? null : 'Choose a queue.'} onSubmit={() => void carry()}>
+      <Select
+        label="To the queue"
+        data={world.queues.map((q) => ({ value: q.id, label: q.name }))}
+        value={queueId}
+        comboboxProps={{ withinPortal: false }}
+        onChange={setQueueId}
+      />
+    </Form>
+  )
+}
+
+/** Any two versions side by side, in words, and whether the seal differs. */
+export function Compare({
+  preset,
+  others,
+  world,
+}: {
+  readonly preset: PresetView
+  readonly others: readonly PresetView[]
+  readonly world: PresetWorld
+}) {
+  const all = [preset, ...others.filter((p) => p.id !== preset.id)].flatMap((p) => [
+    ...(p.draft ? [{ value: `${p.id} draft`, label: `${p.name}, draft`, settings: p.draft }] : []),
+    ...p.versions.map((v) => ({ value: v.id, label: `${p.name}, version ${v.number}`, settings: v.settings })),
+  ])
+  const [a, setA] = useState(all[1]?.value ?? all[0]?.value ?? null)
+  const [b, setB] = useState(all[0]?.value ?? null)
+  const from = all.find((x) => x.value === a)
+  const to = all.find((x) => x.value === b)
+  const found = from && to ? differences(from.settings, to.settings, sealOwnOf(world, to.settings)) : null
+  const list = (label: string, value: string | null, set: (v: string | null) => void) => (
+    <Select
+      label={label}
+      searchable
+      allowDeselect={false}
+      data={all.map(({ value: v, label: l }) => ({ value: v, label: l }))}
+      value={value}
+      comboboxProps={{ withinPortal: false }}
+      onChange={set}
+    />
+  )
+  return (
+    <div className={css.compare}>
+      {list('This', a, setA)}
+      {list('beside this', b, setB)}
+      {found ? (
+        <>
+          <p>
+            {found.changed.length === 0 ? 'Nothing differs. ' : ''}
+            {found.newSeal
+              ? 'The seals differ: what was measured with one does not hold for the other.'
+              : 'Both have one seal: what was measured with one holds for the other.'}
+          </p>
+          <table className="ruled">
+            <tbody>
+              {found.changed.map((d) => (
+                <tr key={d.key}>
+                  <th scope="row">{SETTING_NAMES[d.key]}</th>
+                  <td>{sayValue(d.key, d.from, world)}</td>
+                  <td className="strong">{sayValue(d.key, d.to, world)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      ) : null}
+    </div>
+  )
+}
+
+/** Somebody else changed this draft meanwhile: the difference, and a choice. Nothing was overwritten. */
+export function DraftConflict(props: {
+  readonly mine: Settings
+  readonly theirs: Settings
+  readonly world: PresetWorld
+  readonly onKeep: () => void
+  readonly onTake: () => void
+}) {
+  const { mine, theirs, world } = props
+  const { changed } = differences(theirs, mine)
+  return (
+    <div role="alert" className={css.why}>
+      <strong>This draft was changed by somebody else meanwhile. Nothing was overwritten.</strong>
+      <ul className={css.list}>
+        {changed.map((d) => (
+          <li key={d.key}>
+            {SETTING_NAMES[d.key]}: here {sayValue(d.key, d.to, world)}, there {sayValue(d.key, d.from, world)}
+          </li>
+        ))}
+      </ul>
+      <button type="button" className={css.offer} onClick={props.onKeep}>
+        Keep what is here
+      </button>
+      <button type="button" className={css.offer} onClick={props.onTake}>
+        Take what is there
+      </button>
+    </div>
+  )
+}
+
+export function RenameForm({
+  preset,
+  settings,
+  onDone,
+}: {
+  readonly preset: PresetView
+  readonly settings: Settings | null
+  readonly onDone: () => void
+}) {
+  const { act, busy } = useDo()
+  const [name, setName] = useState(preset.name)
+  const save = async (): Promise<void> => {
+    if (
+      settings &&
+      (await act(
+        'preset.draft',
+        { id: preset.id, revision: preset.revision, name, draft: settings },
+        `It is called ${name} now.`,
+      ))
+    )
+      onDone()
+  }
+  return (
+    <Form submit="Rename" busy={busy} shut={name.trim() ? null : 'A name is needed.'} onSubmit={() => void save()}>
+      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
+    </Form>
+  )
+}
+
+export function SealForm({
+  preset,
+  number,
+  onDone,
+}: {
+  readonly preset: PresetView
+  readonly number: number
+  readonly onDone: () => void
+}) {
+  const { act, busy } = useDo()
+  const [why, setWhy] = useState('')
+  const save = async (): Promise<void> => {
+    if (
+      await act(
+        'preset.seal',
+        { id: preset.id, revision: preset.revision, why },
+        `Version ${number} is sealed; it never changes from now on.`,
+      )
+    )
+      onDone()
+  }
+  return (
+    <Form submit={`Seal version ${number}`} busy={busy} onSubmit={() => void save()}>
+      <p className="soft">A version never changes again. What is measured with it stays bound to its seal.</p>
+      <TextInput
+        label="Why this version"
+        placeholder="what was learned"
+        value={why}
+        onChange={(e) => setWhy(e.currentTarget.value)}
+        data-autofocus
+      />
+    </Form>
+  )
+}

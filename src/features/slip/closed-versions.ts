@@ -1,0 +1,55 @@
+import type { LengthUnit } from '@/core/length/length'
+import { borderlessClosed } from '@/core/printer/closed'
+import { declaredMargins } from '@/core/printer/facts'
+import type { Catalogue } from '@/core/slip/catalogue'
+import { stockFor } from '@/core/slip/catalogue'
+import type { SlipBody } from '@/core/slip/facts'
+import { fed } from '@/core/slip/fed'
+import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
+
+/**
+ * Why presets cannot print a slip on its sheet and with its edge, by version id; a preset that can is not in it. Without
+ * a sheet nothing is closed.
+ */
+export function closedVersions(catalogue: Catalogue, body: SlipBody, unit: LengthUnit): ReadonlyMap<string, string> {
+  const found = new Map<string, string>()
+  const { sheet } = body
+  if (!sheet) return found
+  const size = sheet.kind === 'size' ? (catalogue.sizes.find((s) => s.id === sheet.sizeId) ?? null) : null
+  for (const v of catalogue.versions) {
+    const roll = v.feed.kind === 'roll'
+    if (roll !== (sheet.kind === 'cut')) {
+      found.set(
+        v.id,
+        roll
+          ? 'It prints from a roll; this slip asks for a sheet.'
+          : 'It prints on sheets; this slip asks for a length from a roll.',
+      )
+      continue
+    }
+    const width = sheet.kind === 'cut' ? sheet.width : (size?.short ?? 0)
+    const laid = fed(sheet, size, v, null, declaredMargins(v.queueFeed, width as never))
+    const [problem] = laid?.fit.problems ?? []
+    if (problem) {
+      found.set(v.id, saySizeProblem(problem, v.feed.name, unit))
+      continue
+    }
+    if (body.edge === 'borderless') {
+      if (v.settings.edgeAllowed === 'margins') {
+        found.set(v.id, 'It is for margins only.')
+        continue
+      }
+      const closed = laid ? borderlessClosed(v.queueFeed, laid.sheet.width, v.mediaSetting) : null
+      if (closed) {
+        found.set(v.id, sayBorderlessClosed(closed, v.feed.name, unit))
+        continue
+      }
+    }
+    const form =
+      sheet.kind === 'cut'
+        ? ({ kind: 'roll', width: sheet.width } as const)
+        : size && ({ kind: 'sheet', short: size.short, long: size.long } as const)
+    if (form && !stockFor(catalogue, v.paper.id, form)) found.set(v.id, `${v.paper.name} is not kept in this size.`)
+  }
+  return found
+}
