@@ -20,7 +20,8 @@ export function benchOptions(): void {
   const warm = feasibleSet(99, 20, 80)
   const warmed = new Options(warm.options, warm.rules)
   for (const selection of selections(warm.hidden, 99, 40)) {
-    for (const s of warmed.state(selection)) for (const v of s.values) if (v.is === 'closed') warmed.reason(selection, s.id, v.id)
+    for (const s of warmed.state(selection))
+      for (const v of s.values) if (v.is === 'closed') warmed.reason(selection, s.id, v.id)
   }
   for (const [optionCount, ruleCount, limit] of [
     [15, 40, 2],

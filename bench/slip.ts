@@ -1,8 +1,8 @@
-import { FACTS, facts } from '../test/slip-facts'
-import { seeded } from '../demo/random'
 import { runChecks } from '@/core/checks/all'
 import { fromMm } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
+import { seeded } from '../demo/random'
+import { FACTS, facts } from '../test/slip-facts'
 import { say, spread } from './spread'
 
 /** Prediction and page model of one slip, with its checks: core only. */
@@ -14,7 +14,8 @@ export function benchSlip(): void {
     const slip = facts({
       edge: i % 2 === 0 ? 'borderless' : 'margins',
       growth: i % 3 === 0 ? 'accepted' : 'cancelled',
-      placing: i % 4 === 0 ? { mode: 'fill' } : { mode: 'exact', by: { edge: 'width', um: fromMm(50 + random() * 200) } },
+      placing:
+        i % 4 === 0 ? { mode: 'fill' } : { mode: 'exact', by: { edge: 'width', um: fromMm(50 + random() * 200) } },
       anchor: { x: random(), y: random() },
     })
     const began = performance.now()
@@ -23,5 +24,7 @@ export function benchSlip(): void {
     times.push(performance.now() - began)
     total += findings.length + (outcome.charge?.total ?? 0)
   }
-  say(`slip prediction, page and checks, core only: ${spread(times)} ms over ${times.length} slips (p95 limit 1; sum ${total}, size ${FACTS.size?.name})`)
+  say(
+    `slip prediction, page and checks, core only: ${spread(times)} ms over ${times.length} slips (p95 limit 1; sum ${total}, size ${FACTS.size?.name})`,
+  )
 }

@@ -1,5 +1,7 @@
 import { createReadStream, existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import sharp from 'sharp'
 import type { z } from 'zod'
 import { CAUSES, EMPTY_SLIP } from '@/contract/slip'
 import { um } from '@/core/length/length'
@@ -15,7 +17,9 @@ import { currentActor } from '@/server/door/actor'
 import { type Action, through } from '@/server/door/door'
 import { filePath, keepBytes, receive } from '@/server/files/files'
 import { preview } from '@/server/imaging/inspect'
+import { readPrinter } from '@/server/stores/printers'
 import { readPicture, readSlip } from '@/server/stores/slips'
+import { frontFeed } from './draw/feed'
 import { printerProfile } from './icc'
 import { DEMO_PAPERS } from './papers'
 import { DEMO_GROUPS, DEMO_HELPER, DEMO_KEEPER, DEMO_MEMBERS } from './people'
@@ -216,7 +220,22 @@ class Filling {
       for (const leftover of [path, `${path}.icc`]) if (existsSync(leftover)) rmSync(leftover)
       this.told(`drew ${picture.file} in ${((Date.now() - began) / 1000).toFixed(1)} s`)
     }
+    await this.feedPicture()
     this.db.$client.prepare("delete from jobs where kind = 'preview'").run()
+  }
+
+  /** The drawing beside the loading steps of Otter's front feed. */
+  private async feedPicture(): Promise<void> {
+    const png = await sharp(Buffer.from(frontFeed(900, 600)))
+      .png()
+      .toBuffer()
+    const received = await receive(this.folder, Readable.from([png]), 1_000_000)
+    const { id } = await this.do(addPicture, { name: 'otter-front-feed.png', received })
+    const feed = readPrinter(this.db, found(this.printerIds, 'Otter'))?.feeds.find((f) => f.name === 'front single')
+    if (!feed) return
+    const { revision, ...facts } = feed
+    const printerId = found(this.printerIds, 'Otter')
+    await this.do(ACTIONS['feed.save'], { printerId, id: feed.id, revision, facts: { ...facts, pictureId: id } })
   }
 
   private settings(p: DemoPreset): Settings {

@@ -269,6 +269,9 @@ const feed = (
   minLength: mm(127),
   minThickness: um(80),
   maxThickness: um(320),
+  minWeight: 0,
+  maxWeight: 300,
+  pictureId: null,
   extraLength: um(0),
   loading: [],
   ...f,
@@ -300,6 +303,7 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
         minLength: mm(254),
         maxLength: mm(914),
         maxThickness: um(1300),
+        maxWeight: 700,
         loading: [
           'Lower the front tray.',
           'Lay one sheet printed side up along the right-hand rule.',
@@ -329,6 +333,7 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
         minLength: mm(210),
         maxLength: mm(18_000),
         maxThickness: um(800),
+        maxWeight: 500,
         loading: [
           'Hang the roll with its curl down.',
           'Feed the edge until it beeps.',
@@ -343,6 +348,7 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
         minLength: mm(279),
         maxLength: mm(1600),
         maxThickness: um(800),
+        maxWeight: 500,
         extraLength: mm(60),
         loading: ['Lay the sheet along the right-hand line.', 'Hold it until the suction takes it.'],
       }),

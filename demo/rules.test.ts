@@ -9,7 +9,13 @@ import { DEMO_PAPERS } from './papers'
 import { DEMO_PRESETS } from './presets'
 import { DEMO_PRINTERS } from './printers'
 
-const papers = DEMO_PAPERS.map((p) => ({ id: p.name, name: p.name, surface: p.surface, thickness: p.thickness }))
+const papers = DEMO_PAPERS.map((p) => ({
+  id: p.name,
+  name: p.name,
+  surface: p.surface,
+  thickness: p.thickness,
+  weight: p.weight,
+}))
 const profiles = [
   { id: 'fenland-b-fine', name: 'fenland-b-fine', grey: false },
   { id: 'fen-grey', name: 'fen-grey', grey: true },
@@ -45,6 +51,7 @@ const CLOSED: readonly (readonly [queue: string, rule: string, given: Selection,
   ['Otter, photo', 'longest cotton', { mediaSetting: 'cotton' }, 'length', String(fromMm(914))],
   ['Otter, photo', 'longest gloss', { mediaSetting: 'gloss' }, 'length', String(fromMm(914))],
   ['Otter, photo', 'longest lustre', { mediaSetting: 'lustre' }, 'length', String(fromMm(914))],
+  ['Otter, photo', 'weight rear stack', { paper: 'Saltmarsh Cotton 310' }, 'feed', 'rear stack'],
   ['Otter, photo', 'thickness rear stack', { paper: 'Saltmarsh Cotton 310' }, 'feed', 'rear stack'],
   ['Otter, photo', 'borderless feeds', { edge: 'either' }, 'feed', 'front single'],
   ['Otter, photo', 'borderless media rear stack', { edge: 'either', feed: 'rear stack' }, 'mediaSetting', 'plain'],
@@ -86,6 +93,7 @@ const IDS: Readonly<Record<string, readonly string[]>> = {
     'surface lustre',
     'black lustre',
     'longest lustre',
+    'weight rear stack',
     'thickness rear stack',
     'borderless feeds',
     'borderless media rear stack',
@@ -108,6 +116,7 @@ const IDS: Readonly<Record<string, readonly string[]>> = {
     'surface matte-a',
     'black matte-a',
     'longest matte-a',
+    'weight rear stack',
     'thickness rear stack',
     'borderless feeds',
     'two-way',
@@ -153,6 +162,7 @@ const IDS: Readonly<Record<string, readonly string[]>> = {
     'surface plain',
     'quality plain',
     'black plain',
+    'weight card stack',
     'thickness card stack',
     'length card stack',
     'borderless media card stack',

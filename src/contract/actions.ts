@@ -125,6 +125,10 @@ export const INPUTS = {
     stockId: idSchema.nullable(),
     rollId: idSchema.nullable(),
   }),
+  'printer.good-for': z.object({
+    ...edited,
+    goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),
+  }),
   'upkeep.log': z.object({ printerId: idSchema, kind: z.enum(UPKEEP_KINDS), at: z.int().nullable(), note: noteSchema }),
   'feed.save': z.object({
     printerId: idSchema,
@@ -207,6 +211,7 @@ export type ActionOutput = {
   'printer.retire': Saved
   'printer.black': Made
   'printer.load': Made
+  'printer.good-for': Saved
   'upkeep.log': Made
   'feed.save': Made
   'queue.save': Made

@@ -16,7 +16,10 @@ export const feedSchema = z
     maxLength: lengthSchema,
     minThickness: lengthSchema,
     maxThickness: lengthSchema,
+    minWeight: z.int().min(0).max(2000).default(0),
+    maxWeight: z.int().min(0).max(2000).default(2000),
     extraLength: lengthSchema,
+    pictureId: z.uuid().nullable().default(null),
     loading: z.array(z.string().max(400)).max(20).readonly(),
   })
   .readonly()
@@ -28,6 +31,7 @@ export const feedSchema = z
     pair(f.minWidth, f.maxWidth, 'width', 'minWidth')
     pair(f.minLength, f.maxLength, 'length', 'minLength')
     pair(f.minThickness, f.maxThickness, 'thickness', 'minThickness')
+    pair(f.minWeight, f.maxWeight, 'weight', 'minWeight')
   }) satisfies z.ZodType<Feed, unknown>
 
 const borderlessSchema = z

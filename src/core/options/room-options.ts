@@ -9,6 +9,7 @@ export type RoomPaper = {
   readonly name: string
   readonly surface: Surface
   readonly thickness: number
+  readonly weight: number
 }
 /** `grey`: made for the printer's grey mode (its space is GRAY). */
 export type RoomProfile = { readonly id: string; readonly name: string; readonly grey: boolean }
@@ -20,24 +21,6 @@ export type QueueWorld = {
   readonly papers: readonly RoomPaper[]
   readonly profiles: readonly RoomProfile[]
 }
-
-/** The ids of the options that Libreta knows of; a room adds its own. */
-export const KNOWN_OPTIONS = [
-  'paper',
-  'mediaSetting',
-  'feed',
-  'edge',
-  'blackInk',
-  'quality',
-  'passes',
-  'topcoat',
-  'fileColour',
-  'printerColour',
-  'tint',
-  'bits',
-  'mirror',
-  'length',
-] as const
 
 const NO_TOPCOAT = 'none'
 const UNTOUCHED = 'untouched'
@@ -182,9 +165,17 @@ function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
   const used = feeds.filter((f) => facts.feeds.some((x) => x.feedId === f.id))
   const lengths = thresholds({ facts, papers, feeds, profiles: [] })
   const byThickness = used.flatMap((f): Rule[] => {
-    const fit = papers.filter((p) => p.thickness >= f.minThickness && p.thickness <= f.maxThickness)
-    const long = lengths.filter((t) => t <= f.maxLength)
     const found: Rule[] = []
+    const fit = papers.filter((p) => p.thickness >= f.minThickness && p.thickness <= f.maxThickness)
+    const light = papers.filter((p) => p.weight >= f.minWeight && p.weight <= f.maxWeight)
+    if (light.length < papers.length)
+      found.push({
+        id: `weight ${f.id}`,
+        when: [is('feed', f.id)],
+        then: is('paper', ...light.map((p) => p.id)),
+        because: `the ${f.name} takes papers from ${f.minWeight} to ${f.maxWeight} g/m²`,
+      })
+    const long = lengths.filter((t) => t <= f.maxLength)
     if (fit.length < papers.length)
       found.push({
         id: `thickness ${f.id}`,

@@ -16,10 +16,15 @@ export type Feed = FeedLimits & {
   readonly sheetsAtATime: number
   readonly minThickness: Um
   readonly maxThickness: Um
+  /** g/m2; 0 and 2000 where the maker gives none */
+  readonly minWeight: number
+  readonly maxWeight: number
   /** what a piece cut by hand needs to be held at its end, beyond the print */
   readonly extraLength: Um
   /** how to load it, a sentence per step */
   readonly loading: readonly string[]
+  /** a picture of how it is loaded */
+  readonly pictureId: string | null
 }
 
 /** Declared figures of one feed as one queue drives it. */

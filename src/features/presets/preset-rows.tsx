@@ -14,6 +14,9 @@ import type { PresetWorld } from './types'
 
 type Change = (settings: Settings) => void
 
+/** Longer reasons stand behind a short one, shown when it is pointed at. */
+const LONG_REASON = 100
+
 /** A queue's options with its rules, compiled once for as long as the queue is looked at. */
 export function useEngine(world: PresetWorld, queueId: string) {
   return useMemo(() => {
@@ -164,7 +167,11 @@ function OptionRow(props: {
           />
         )}
         {props.extra}
-        {forced ? <span className="soft small">{forced}</span> : null}
+        {forced ? (
+          <span className="soft small" title={forced}>
+            {forced.length > LONG_REASON ? 'set for you by other choices' : forced}
+          </span>
+        ) : null}
         {props.notes.map((n) => (
           <span key={n} className="soft small">
             {n}

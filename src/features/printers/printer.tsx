@@ -12,8 +12,9 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { FeedForm, GoodForForm, QueueFeedForm } from './feed-forms'
 import css from './printer.module.css'
-import { FeedForm, PrinterForm, QueueFeedForm, UpkeepForm } from './printer-forms'
+import { PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueSection, type RuleWorld } from './queue-section'
 import type { PrinterView, QueueView } from './types'
 
@@ -101,6 +102,9 @@ export function PrinterPage({
             <FormButton label="Note upkeep" title={`Upkeep of ${printer.nickname}`}>
               {(close) => <UpkeepForm printer={printer} onDone={close} />}
             </FormButton>
+            <FormButton label="How long each stays good" title={`Upkeep of ${printer.nickname}`}>
+              {(close) => <GoodForForm printer={printer} onDone={close} />}
+            </FormButton>
             <Link href={`/log?printer=${printer.id}`} className="small">
               Its runs in the log
             </Link>
@@ -182,6 +186,14 @@ function FeedBox({
                 </FormButton>
               </div>
             ))}
+          {feed.pictureId ? (
+            // biome-ignore lint/performance/noImgElement: made by the room's own server at its size
+            <img
+              src={`/api/pictures/${feed.pictureId}/thumb`}
+              alt={`How the ${feed.name} is loaded`}
+              className={css.loadingPicture}
+            />
+          ) : null}
           {feed.loading.length > 0 ? (
             <ol className={css.loading}>
               {feed.loading.map((step) => (

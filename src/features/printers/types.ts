@@ -24,6 +24,7 @@ export type PrinterView = {
   readonly swapSeconds: number
   readonly swapMicrolitres: number
   readonly holdsBlack: BlackInk | null
+  readonly goodFor: Readonly<Record<string, number>>
   readonly revision: number
   readonly feeds: readonly (Feed & { readonly revision: number })[]
   readonly queues: readonly QueueView[]

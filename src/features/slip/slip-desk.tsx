@@ -10,7 +10,6 @@ import { wholeCrop } from '@/core/placing/placing'
 import { factsFrom } from '@/core/slip/catalogue'
 import type { SlipBody } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
-import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { useKeys } from '@/ui/keys/use-keys'
 import { sayDuration } from '@/ui/parts/dates'
 import { Find } from '@/ui/parts/find'
@@ -19,8 +18,6 @@ import { useWays } from '@/ui/unit/unit'
 import { closedVersions } from './closed-versions'
 import { Conflict } from './conflict'
 import { DocketLine } from './docket-line'
-import { Figures } from './figures'
-import { Findings } from './findings'
 import { EdgeFields } from './lines/edge-fields'
 import { PictureFields } from './lines/picture-fields'
 import { PlacingFields } from './lines/placing-fields'
@@ -31,6 +28,7 @@ import { OutcomeDialog } from './outcome-dialog'
 import { SaveFileButton, useSaveFile } from './save-file'
 import { edgeLine, pictureLine, placingLine, presetLine, sheetLine, toneLine } from './sentences'
 import css from './slip.module.css'
+import { Stage } from './stage'
 import type { SlipPage } from './types'
 import { useSavedSlip } from './use-saved-slip'
 
@@ -115,7 +113,7 @@ export function SlipDesk(page: SlipPage) {
         : null,
     [shown],
   )
-  const anchored = useFrame((anchor: SlipBody['anchor']) => edit({ anchor }))
+  const moveTo = useCallback((anchor: SlipBody['anchor']) => edit({ anchor }), [edit])
 
   return (
     <div className={css.desk}>
@@ -230,35 +228,14 @@ export function SlipDesk(page: SlipPage) {
         </DocketLine>
         {runs.length > 0 ? <RunsOfSlip runs={runs} /> : null}
       </section>
-      <div className={css.drawing}>
-        {outcome.sheet ? (
-          <SheetDrawing
-            sheet={outcome.sheet}
-            print={outcome.print}
-            picture={drawn}
-            unit={unit}
-            anchor={body.anchor}
-            {...(editable ? { onAnchor: anchored } : {})}
-          />
-        ) : (
-          <div className={css.empty}>
-            <p>The sheet is drawn here, to scale, once it is chosen.</p>
-            <p className="soft">Picture, preset, sheet: lines 1 to 3 on the left.</p>
-          </div>
-        )}
-      </div>
-      <div className={css.foot}>
-        <Figures sheet={outcome.sheet} print={outcome.print} />
-        <div className={css.verdict}>
-          <Findings findings={findings} />
-          <div className={css.row}>
-            <Button disabled={!ready || !editable} onClick={() => setOutcomeOpen(true)} title="Log what came out (l)">
-              Log run
-            </Button>
-            <SaveFileButton save={save} ready={ready} />
-          </div>
+      <Stage catalogue={catalogue} body={body} picture={shown} drawn={drawn} onAnchor={editable ? moveTo : null}>
+        <div className={css.row}>
+          <Button disabled={!ready || !editable} onClick={() => setOutcomeOpen(true)} title="Log what came out (l)">
+            Log run
+          </Button>
+          <SaveFileButton save={save} ready={ready} />
         </div>
-      </div>
+      </Stage>
       <OutcomeDialog
         slipId={slip.id}
         open={outcomeOpen}
@@ -269,25 +246,6 @@ export function SlipDesk(page: SlipPage) {
       />
     </div>
   )
-}
-
-/** Takes the last of many calls within a frame: a hand moves more often than a screen is drawn. */
-function useFrame<T>(act: (value: T) => void): (value: T) => void {
-  const latest = useRef(act)
-  latest.current = act
-  const waiting = useRef<{ value: T } | null>(null)
-  return useCallback((value: T) => {
-    if (waiting.current) {
-      waiting.current = { value }
-      return
-    }
-    waiting.current = { value }
-    requestAnimationFrame(() => {
-      const last = waiting.current
-      waiting.current = null
-      if (last) latest.current(last.value)
-    })
-  }, [])
 }
 
 function chargeLine(

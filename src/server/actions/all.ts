@@ -15,7 +15,17 @@ import {
 } from './papers'
 import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
 import { addPreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
-import { addPrinter, editPrinter, logUpkeep, retirePrinter, saveFeed, saveQueue, setBlack, setLoad } from './printers'
+import {
+  addPrinter,
+  editPrinter,
+  logUpkeep,
+  retirePrinter,
+  saveFeed,
+  saveQueue,
+  setBlack,
+  setGoodFor,
+  setLoad,
+} from './printers'
 import { editRoom, setTariff, setUp } from './room'
 import { logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
@@ -50,6 +60,7 @@ export const ACTIONS: {
   'printer.retire': retirePrinter,
   'printer.black': setBlack,
   'printer.load': setLoad,
+  'printer.good-for': setGoodFor,
   'upkeep.log': logUpkeep,
   'feed.save': saveFeed,
   'queue.save': saveQueue,

@@ -15,6 +15,9 @@ export const plainFeed = (id: string): Feed => ({
   maxLength: fromMm(914),
   minThickness: um(80),
   maxThickness: um(300),
+  minWeight: 0,
+  maxWeight: 2000,
+  pictureId: null,
   extraLength: um(0),
   loading: ['Fan the sheets, printed side towards you.', 'Push them to the right-hand guide.'],
 })

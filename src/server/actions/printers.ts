@@ -71,6 +71,14 @@ export const retirePrinter = action({
   },
 })
 
+/** How many days each kind of upkeep stays good; a kind that is left out is never due. */
+export const setGoodFor = action({
+  name: 'printer.good-for',
+  role: 'keeper',
+  input: INPUTS['printer.good-for'],
+  commit: ({ id, revision, goodFor }, { db }) => revised(db, printers, 'This printer', { id, revision }, { goodFor }),
+})
+
 export const setBlack = action({
   name: 'printer.black',
   role: 'helper',

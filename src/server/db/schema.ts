@@ -54,6 +54,8 @@ export const printers = sqliteTable('printers', {
   swapSeconds: integer('swap_seconds').notNull(),
   swapMicrolitres: integer('swap_microlitres').notNull(),
   holdsBlack: text('holds_black', { enum: ['photo', 'matte'] }),
+  /** days that each kind of upkeep stays good, by kind */
+  goodFor: text('good_for', { mode: 'json' }).notNull().default({ 'nozzle check': 7, 'head alignment': 90 }),
   revision: revision(),
   retiredAt: retiredAt(),
 })

@@ -92,7 +92,7 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
   return {
     lanes: printers.map((printer) => ({
       printer,
-      due: dueUpkeep(printer.upkeep, now),
+      due: dueUpkeep(printer, now),
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
     })),
     unplaced,

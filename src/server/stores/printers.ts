@@ -1,4 +1,5 @@
 import { asc, desc, eq, isNull } from 'drizzle-orm'
+import { z } from 'zod'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { type Um, um } from '@/core/length/length'
 import type { BlackInk, Feed, QueueFacts } from '@/core/printer/facts'
@@ -6,6 +7,8 @@ import type { Db } from '@/server/db/open'
 import { feeds, loads, papers, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
 import { rollLeft, stockCount } from './papers'
 import { parsed } from './parse'
+
+const goodForSchema = z.record(z.string(), z.int())
 
 export type Queue = {
   readonly id: string
@@ -49,6 +52,8 @@ export type Printer = {
   readonly swapSeconds: number
   readonly swapMicrolitres: number
   readonly holdsBlack: BlackInk | null
+  /** days that upkeep stays good, by kind */
+  readonly goodFor: Readonly<Record<string, number>>
   readonly revision: number
   readonly feeds: readonly FeedRow[]
   readonly queues: readonly Queue[]
@@ -75,6 +80,7 @@ export function listPrinters(db: Db): readonly Printer[] {
       swapSeconds: row.swapSeconds,
       swapMicrolitres: row.swapMicrolitres,
       holdsBlack: row.holdsBlack,
+      goodFor: parsed(goodForSchema, row.goodFor, `printer ${row.number}`),
       revision: row.revision,
       feeds: feedsOf(db, row.id),
       queues: queuesOf(db, row.id),

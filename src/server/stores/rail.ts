@@ -5,15 +5,18 @@ import { listPrinters, type Printer, type UpkeepEntry } from './printers'
 
 const DAY = 86_400_000
 
-/** How long upkeep stays good, in days, until the room says otherwise. */
-export const GOOD_FOR_DAYS: Readonly<Record<string, number>> = { 'nozzle check': 7, 'head alignment': 90 }
-
 /** Upkeep that is due; `days` since the last, null when it was never noted. */
 export type Due = { readonly kind: string; readonly days: number | null }
 
 /** What of a printer's upkeep is due: the kind and its age in days, the oldest first. */
-export function dueUpkeep(entries: readonly UpkeepEntry[], now: number): readonly Due[] {
-  return Object.entries(GOOD_FOR_DAYS).flatMap(([kind, good]): readonly Due[] => {
+export function dueUpkeep(
+  {
+    upkeep: entries,
+    goodFor,
+  }: { readonly upkeep: readonly UpkeepEntry[]; readonly goodFor: Readonly<Record<string, number>> },
+  now: number,
+): readonly Due[] {
+  return Object.entries(goodFor).flatMap(([kind, good]): readonly Due[] => {
     const last = entries.find((e) => e.kind === kind)
     if (!last) return [{ kind, days: null }]
     const days = Math.floor((now - last.at) / DAY)
@@ -42,7 +45,7 @@ export function railPrinters(
   readonly due: string | null
 }[] {
   return listPrinters(db).map((p: Printer) => {
-    const [due] = dueUpkeep(p.upkeep, now)
+    const [due] = dueUpkeep(p, now)
     return {
       id: p.id,
       nickname: p.nickname,

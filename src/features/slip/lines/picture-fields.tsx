@@ -6,9 +6,9 @@ import { useEffect, useRef, useState } from 'react'
 import type { PxRect } from '@/core/placing/placing'
 import type { PictureFacts } from '@/core/slip/facts'
 import { sayProblem } from '@/core/words/problems'
+import { uploadPicture } from '@/ui/parts/upload'
 import { CropFields } from '../crop'
 import css from '../slip.module.css'
-import { uploadPicture } from '../upload'
 
 /** Line 1 open: a place to drop, choose or paste a file, and the crop. */
 export function PictureFields(props: {

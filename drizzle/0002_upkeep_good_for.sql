@@ -1,0 +1,1 @@
+ALTER TABLE `printers` ADD `good_for` text DEFAULT '{"nozzle check":7,"head alignment":90}' NOT NULL;

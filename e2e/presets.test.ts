@@ -1,0 +1,143 @@
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import type { Page } from 'puppeteer-core'
+import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
+import { press, says, Visit } from './browser'
+
+let visit: Visit
+beforeAll(async () => {
+  visit = await Visit.start()
+})
+afterEach(() => visit.closePages())
+afterAll(() => visit.end())
+
+const one = (sql: string): string => {
+  const db = new Database(join(inject('data'), 'libreta.db'), { readonly: true })
+  try {
+    return String(db.prepare(sql).pluck().get())
+  } finally {
+    db.close()
+  }
+}
+
+/** Presses a chip of a row of the preset. */
+async function chip(page: Page, row: string, name: string): Promise<void> {
+  const handle = await page.waitForSelector(`[role=radiogroup][aria-label="${row}"]`)
+  await handle?.evaluate((group, text) => {
+    ;[...group.querySelectorAll('button')].find((b) => b.textContent === text)?.click()
+  }, name)
+}
+
+/** Chooses by label in a dialog's list. */
+async function pick(page: Page, label: string, value: string): Promise<void> {
+  const input = await page.waitForSelector(
+    `aria/${label}[role="textbox"], aria/${label}[role="combobox"]`.split(', ')[0] ?? '',
+  )
+  await input?.click()
+  await page.keyboard.type(value)
+  await page.waitForFunction(
+    (v) =>
+      [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.offsetParent && o.textContent === v),
+    {},
+    value,
+  )
+  await page.evaluate((v) => {
+    ;[...document.querySelectorAll<HTMLElement>('[role=option]')]
+      .find((o) => o.offsetParent && o.textContent === v)
+      ?.click()
+  }, value)
+}
+
+describe('presets', () => {
+  it('a closed choice says why, and one press opens it with what follows', async () => {
+    const id = one("select id from presets where name = 'Otter, Fenland Matte, colour'")
+    const page = await visit.open(`/presets/${id}`)
+    await says(page, 'Colour is converted once: the file to fenland-b-fine')
+    await chip(page, 'Printer colour', 'Grey mode')
+    await says(page, /Printer colour: Grey mode is closed because .*convert/)
+    await says(page, /Set printer colour to Grey mode.* file colour to Untouched/)
+    await page.evaluate(() => {
+      ;[...document.querySelectorAll('button')].find((b) => /^Set printer colour/.test(b.textContent ?? ''))?.click()
+    })
+    await says(page, 'draft of version 3')
+    await says(page, 'Grey is made once, by the printer’s grey mode')
+    await says(page, /printer colour grey mode, was off/)
+    await press(page, 'Seal version 3')
+    await page.waitForSelector('[role=dialog] input')
+    await page.type('[role=dialog] input', 'tried in grey')
+    await page.click('[role=dialog] button[type=submit]')
+    await says(page, /version 3, seal [0-9A-Z]{6}/)
+    expect(one("select count(*) from preset_versions where why = 'tried in grey'")).toBe('1')
+  })
+
+  it('a slip keeps its version, says that a newer one exists, and moves on one press', async () => {
+    const slip = one(
+      "select s.id from slips s join preset_versions v on v.id = s.version_id join presets p on p.id = v.preset_id where s.state = 'waiting' and p.name = 'Otter, Fenland Matte, colour' limit 1",
+    )
+    const page = await visit.open(`/slips/${slip}`)
+    await (await page.waitForSelector('section[aria-label=Preset] button'))?.click()
+    await says(page, /Version 3 is newer; this slip keeps version 2/)
+    await press(page, 'Move to version 3')
+    await says(page, 'Otter, Fenland Matte, colour, version 3')
+  })
+
+  it('carried to another queue: what does not fit is named with the reason', async () => {
+    const id = one("select id from presets where name = 'Otter, Saltmarsh Cotton, warm grey'")
+    const page = await visit.open(`/presets/${id}`)
+    await press(page, 'Carry to another queue')
+    await (await page.waitForSelector('[role=dialog] input'))?.click()
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.textContent === 'Wren'),
+    )
+    await page.evaluate(() => {
+      ;[...document.querySelectorAll<HTMLElement>('[role=option]')].find((o) => o.textContent === 'Wren')?.click()
+    })
+    await page.click('[role=dialog] button[type=submit]')
+    await says(page, /Wren has no printer colour grey mode/)
+    await says(page, /Media setting: .* is closed because|Paper: .* is closed because|Feed: .* is closed because/)
+  })
+})
+
+describe('a keeper sets up a queue by screen alone', () => {
+  it('another way to drive a printer, a rule of its own, and the rule answers on a preset', async () => {
+    const printer = one("select id from printers where nickname = 'Wren'")
+    const page = await visit.open(`/printers/${printer}`)
+    await press(page, 'Another way to drive this printer')
+    await page.waitForSelector('[role=dialog] input')
+    await page.type('[role=dialog] input', 'Wren, quiet')
+    await page.click('[role=dialog] button[type=submit]')
+    await says(page, 'Wren, quiet is saved')
+    await page.evaluate(() => {
+      const section = document.querySelector('section[aria-label="Wren, quiet"]')
+      ;[...(section?.querySelectorAll('button') ?? [])].find((b) => b.textContent === 'New rule')?.click()
+    })
+    await page.waitForSelector('[role=dialog] form')
+    await pick(page, 'When', 'Media setting')
+    await pick(page, 'then', 'Quality')
+    const lists = await page.$$('[role=dialog] input')
+    for (const [i, value] of [
+      [1, 'Card gloss'],
+      [3, 'Normal'],
+    ] as const) {
+      await lists[i]?.click()
+      await page.waitForFunction(
+        (v) =>
+          [...document.querySelectorAll<HTMLElement>('[role=option]')].some(
+            (o) => o.offsetParent && o.textContent === v,
+          ),
+        {},
+        value,
+      )
+      await page.evaluate((v) => {
+        ;[...document.querySelectorAll<HTMLElement>('[role=option]')]
+          .find((o) => o.offsetParent && o.textContent === v)
+          ?.click()
+      }, value)
+    }
+    await page.type('[role=dialog] input[placeholder^="cotton"]', 'the quiet driver smears at High')
+    await says(page, 'When media setting is Card gloss, quality is Normal, because the quiet driver smears at High.')
+    await page.click('[role=dialog] button[type=submit]')
+    await says(page, 'The rule holds now')
+    expect(one("select facts from queues where name = 'Wren, quiet'")).toContain('the quiet driver smears at High')
+  })
+})

@@ -1,0 +1,96 @@
+'use client'
+
+import { memo, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { runChecks } from '@/core/checks/all'
+import type { Catalogue } from '@/core/slip/catalogue'
+import { factsFrom } from '@/core/slip/catalogue'
+import type { PictureFacts, SlipBody } from '@/core/slip/facts'
+import { outcomeOf } from '@/core/slip/outcome'
+import { type DrawnPicture, SheetDrawing } from '@/ui/drawing/sheet-drawing'
+import { useWays } from '@/ui/unit/unit'
+import { Figures } from './figures'
+import { Findings } from './findings'
+import css from './slip.module.css'
+
+type Anchor = SlipBody['anchor']
+
+/** How long the hand rests before the docket takes over what it did. */
+const REST_MS = 160
+
+/**
+ * The anchor while a hand moves it: here at once, a frame at a time, and in the slip when the hand rests. The docket is
+ * not drawn again for every move.
+ */
+function useLiveAnchor(anchor: Anchor, commit: (anchor: Anchor) => void): readonly [Anchor, (anchor: Anchor) => void] {
+  const [live, setLive] = useState<Anchor | null>(null)
+  const waiting = useRef<Anchor | null>(null)
+  const rest = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const move = useCallback(
+    (next: Anchor): void => {
+      if (!waiting.current)
+        requestAnimationFrame(() => {
+          setLive(waiting.current)
+          waiting.current = null
+        })
+      waiting.current = next
+      clearTimeout(rest.current)
+      rest.current = setTimeout(() => commit(next), REST_MS)
+    },
+    [commit],
+  )
+  // what the slip holds now wins again once the hand rests
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the slip's own anchor changed
+  useEffect(() => setLive(null), [anchor.x, anchor.y])
+  useEffect(() => () => clearTimeout(rest.current), [])
+  return [live ?? anchor, move]
+}
+
+/** The right side of a slip: the sheet, and below it figures, checks and what can be done. */
+export const Stage = memo(function Stage(props: {
+  readonly catalogue: Catalogue
+  readonly body: SlipBody
+  readonly picture: PictureFacts | null
+  readonly drawn: DrawnPicture | null
+  readonly onAnchor: ((anchor: Anchor) => void) | null
+  /** the buttons below the checks */
+  readonly children: ReactNode
+}) {
+  const { catalogue, body, picture, drawn, onAnchor } = props
+  const { unit } = useWays()
+  const nothing = useCallback(() => {}, [])
+  const [anchor, move] = useLiveAnchor(body.anchor, onAnchor ?? nothing)
+  const facts = useMemo(
+    () => factsFrom(catalogue, anchor === body.anchor ? body : { ...body, anchor }, picture),
+    [catalogue, body, anchor, picture],
+  )
+  const outcome = useMemo(() => outcomeOf(facts), [facts])
+  const findings = useMemo(() => runChecks(facts, outcome), [facts, outcome])
+  return (
+    <>
+      <div className={css.drawing}>
+        {outcome.sheet ? (
+          <SheetDrawing
+            sheet={outcome.sheet}
+            print={outcome.print}
+            picture={drawn}
+            unit={unit}
+            anchor={anchor}
+            {...(onAnchor ? { onAnchor: move } : {})}
+          />
+        ) : (
+          <div className={css.empty}>
+            <p>The sheet is drawn here, to scale, once it is chosen.</p>
+            <p className="soft">Picture, preset, sheet: lines 1 to 3 on the left.</p>
+          </div>
+        )}
+      </div>
+      <div className={css.foot}>
+        <Figures sheet={outcome.sheet} print={outcome.print} />
+        <div className={css.verdict}>
+          <Findings findings={findings} />
+          {props.children}
+        </div>
+      </div>
+    </>
+  )
+})
