@@ -28,19 +28,13 @@ async function chip(page: Page, row: string, name: string): Promise<void> {
   }, name)
 }
 
-/** Chooses by label in a dialog's list. */
-async function pick(page: Page, label: string, value: string): Promise<void> {
-  const input = await page.waitForSelector(
-    `aria/${label}[role="textbox"], aria/${label}[role="combobox"]`.split(', ')[0] ?? '',
-  )
-  await input?.click()
-  await page.keyboard.type(value)
-  await page.waitForFunction(
-    (v) =>
-      [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.offsetParent && o.textContent === v),
-    {},
-    value,
-  )
+/** Chooses in the n-th field of a dialog. */
+async function pick(page: Page, n: number, value: string): Promise<void> {
+  const field = (await page.$$('[role=dialog] form input:not([type=hidden])'))[n]
+  await field?.click()
+  const offered = (v: string): boolean =>
+    [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.offsetParent && o.textContent === v)
+  await page.waitForFunction(offered, { timeout: 8000 }, value)
   await page.evaluate((v) => {
     ;[...document.querySelectorAll<HTMLElement>('[role=option]')]
       .find((o) => o.offsetParent && o.textContent === v)
@@ -106,34 +100,16 @@ describe('a keeper sets up a queue by screen alone', () => {
     await page.waitForSelector('[role=dialog] input')
     await page.type('[role=dialog] input', 'Wren, quiet')
     await page.click('[role=dialog] button[type=submit]')
-    await says(page, 'Wren, quiet is saved')
+    await page.waitForSelector('section[aria-label="Wren, quiet"]')
     await page.evaluate(() => {
       const section = document.querySelector('section[aria-label="Wren, quiet"]')
       ;[...(section?.querySelectorAll('button') ?? [])].find((b) => b.textContent === 'New rule')?.click()
     })
     await page.waitForSelector('[role=dialog] form')
-    await pick(page, 'When', 'Media setting')
-    await pick(page, 'then', 'Quality')
-    const lists = await page.$$('[role=dialog] input')
-    for (const [i, value] of [
-      [1, 'Card gloss'],
-      [3, 'Normal'],
-    ] as const) {
-      await lists[i]?.click()
-      await page.waitForFunction(
-        (v) =>
-          [...document.querySelectorAll<HTMLElement>('[role=option]')].some(
-            (o) => o.offsetParent && o.textContent === v,
-          ),
-        {},
-        value,
-      )
-      await page.evaluate((v) => {
-        ;[...document.querySelectorAll<HTMLElement>('[role=option]')]
-          .find((o) => o.offsetParent && o.textContent === v)
-          ?.click()
-      }, value)
-    }
+    await pick(page, 0, 'Media setting')
+    await pick(page, 1, 'Card gloss')
+    await pick(page, 2, 'Quality')
+    await pick(page, 3, 'Normal')
     await page.type('[role=dialog] input[placeholder^="cotton"]', 'the quiet driver smears at High')
     await says(page, 'When media setting is Card gloss, quality is Normal, because the quiet driver smears at High.')
     await page.click('[role=dialog] button[type=submit]')

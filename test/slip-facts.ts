@@ -98,6 +98,7 @@ export const VERSION: VersionFacts = {
   profile: null,
   checked: { margins: null, borderless: null },
   holdsBlack: 'matte',
+  due: [],
 }
 
 export const FACTS: SlipFacts = {

@@ -8,7 +8,7 @@ import { complete } from './complete'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
 import { sizePossible, sizeTurned } from './size'
-import { copiesUsual, paperInStock } from './stock'
+import { copiesUsual, paperInStock, upkeepDone } from './stock'
 
 /** The checks before printing, in the order in which their findings of one level are shown. */
 export const CHECKS: readonly Check[] = [
@@ -27,6 +27,7 @@ export const CHECKS: readonly Check[] = [
   colourDescribed,
   paperInStock,
   copiesUsual,
+  upkeepDone,
 ]
 
 const ORDER: Readonly<Record<Level, number>> = { stop: 0, look: 1, fine: 2 }

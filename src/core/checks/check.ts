@@ -47,6 +47,8 @@ export type Found =
   | { readonly code: 'conversion'; readonly result: ColourCheck }
   | { readonly code: 'black_held' }
   | { readonly code: 'black_swap'; readonly holds: BlackInk; readonly needs: BlackInk; readonly printer: string }
+  | { readonly code: 'upkeep_done' }
+  | { readonly code: 'upkeep_due'; readonly printer: string; readonly kind: string; readonly days: number | null }
   | { readonly code: 'grown_to_cover'; readonly percent: number }
 
 export type Finding = { readonly check: string; readonly level: Level } & Found

@@ -275,6 +275,21 @@ const CASES: readonly Case[] = [
   },
   { name: 'paper enough', check: 'stock', level: 'fine', says: /paper for all copies/ },
   { name: 'many copies', check: 'copies', body: { copies: 12 }, level: 'look', says: /12 copies; more than 6/ },
+  {
+    name: 'upkeep overdue',
+    check: 'upkeep',
+    rest: { version: { ...VERSION, due: [{ kind: 'nozzle check', days: 9 }] } },
+    level: 'look',
+    says: /The nozzle check of Otter is 9 days old/,
+  },
+  {
+    name: 'upkeep never noted',
+    check: 'upkeep',
+    rest: { version: { ...VERSION, due: [{ kind: 'head alignment', days: null }] } },
+    level: 'look',
+    says: /head alignment of Otter was never noted/,
+  },
+  { name: 'upkeep done', check: 'upkeep', level: 'fine', says: /not overdue/ },
   { name: 'few copies', check: 'copies', level: 'fine', says: /usual number/ },
 ]
 

@@ -9,6 +9,19 @@ export const copiesUsual: Check = {
       : found('fine', { code: 'copies_usual' }),
 }
 
+/** Upkeep that is overdue: the first kind in the printer's own order. */
+export const upkeepDone: Check = {
+  id: 'upkeep',
+  about: 'nozzle check and other upkeep are not overdue',
+  run: ({ version }) => {
+    if (!version) return null
+    const [due] = version.due
+    return due
+      ? found('look', { code: 'upkeep_due', printer: version.printerName, ...due })
+      : found('fine', { code: 'upkeep_done' })
+  },
+}
+
 /** Sheets on the shelf, or um on the roll, against what all copies take. */
 export const paperInStock: Check = {
   id: 'stock',

@@ -79,6 +79,8 @@ export type VersionFacts = {
   readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }
   /** the black ink that the printer holds now; null when nothing is known */
   readonly holdsBlack: BlackInk | null
+  /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
+  readonly due: readonly { readonly kind: string; readonly days: number | null }[]
 }
 
 /** What an edge check found, in use instead of what was declared. */

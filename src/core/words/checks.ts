@@ -98,6 +98,12 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
         : 'The picture has no profile: its colours are taken as sRGB.'
     case 'conversion':
       return sayColour(f.result)
+    case 'upkeep_done':
+      return 'The printer’s upkeep is not overdue.'
+    case 'upkeep_due':
+      return f.days === null
+        ? `A ${f.kind} of ${f.printer} was never noted.`
+        : `The ${f.kind} of ${f.printer} is ${f.days} days old.`
     case 'black_held':
       return 'The printer holds the right black ink.'
     case 'black_swap':

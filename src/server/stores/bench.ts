@@ -44,6 +44,9 @@ export type Bench = {
   readonly today: { readonly runs: number; readonly spoiled: number; readonly mm2: number }
 }
 
+/** Checks whose findings stand in the lane of the printer, not on each of its slips. */
+const IN_LANE: readonly string[] = ['black', 'upkeep']
+
 /** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
 export function readBench(db: Db, now: number, dayStart: number): Bench {
   const lines = listSlips(db, ['waiting'])
@@ -74,8 +77,8 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
       pictureId: picture?.id ?? null,
       copies: slip.body.copies,
       sheet: outcome.sheet ? { ...outcome.sheet.sheet, roll: outcome.sheet.roll } : null,
-      level: worstLevel(findings.filter((f) => f.check !== 'black')),
-      finding: findings.find((f) => f.level !== 'fine' && f.check !== 'black') ?? null,
+      level: worstLevel(findings.filter((f) => !IN_LANE.includes(f.check))),
+      finding: findings.find((f) => f.level !== 'fine' && !IN_LANE.includes(f.check)) ?? null,
     }
     const printer = printers.find((p) => p.id === printerOfQueue.get(facts.version?.settings.queueId ?? ''))
     if (!printer || !facts.version || !outcome.sheet) {

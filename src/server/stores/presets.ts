@@ -8,6 +8,8 @@ import type { Db } from '@/server/db/open'
 import { feeds, papers, people, presets, presetVersions, printers, profiles, queues, runs } from '@/server/db/schema'
 import { surfaceOf } from './papers'
 import { parsed } from './parse'
+import { listPrinters } from './printers'
+import { dueUpkeep } from './rail'
 
 export type Version = {
   readonly id: string
@@ -70,8 +72,9 @@ export function listPresets(db: Db): readonly Preset[] {
 export const readPreset = (db: Db, id: string): Preset | null => listPresets(db).find((p) => p.id === id) ?? null
 
 /** Everything that a slip needs of these versions; a version whose queue was emptied of its facts is left out. */
-export function versionFacts(db: Db, ids: readonly string[]): readonly VersionFacts[] {
+export function versionFacts(db: Db, ids: readonly string[], now: number): readonly VersionFacts[] {
   if (ids.length === 0) return []
+  const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
   const rows = db
     .select({ version: presetVersions, preset: presets })
     .from(presetVersions)
@@ -113,6 +116,7 @@ export function versionFacts(db: Db, ids: readonly string[]): readonly VersionFa
         profile: profileOf(db, settings),
         checked: { margins: null, borderless: null },
         holdsBlack: row.printer.blackShared ? row.printer.holdsBlack : null,
+        due: due.get(row.printer.id) ?? [],
       },
     ]
   })

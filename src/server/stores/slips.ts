@@ -95,7 +95,7 @@ export function catalogue(db: Db, now: number, alsoVersions: readonly string[] =
   if (!room) throw new Error('the room is not set up')
   const ids = [...new Set([...newestVersionIds(db), ...alsoVersions])]
   return {
-    versions: versionFacts(db, ids),
+    versions: versionFacts(db, ids, now),
     sizes: listSizes(db),
     stocks: listStocks(db),
     tariff: tariffAt(db, now),
