@@ -9,6 +9,7 @@ import { Choices } from '@/ui/parts/choices'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { Form, FormButton } from '@/ui/parts/panel'
+import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
@@ -35,9 +36,7 @@ export function Members(props: {
   const { people, groups, open } = props
   const { currency } = useWays()
   const [text, setText] = useState(people.find((p) => p.id === open)?.name ?? '')
-  const shown = people.filter((p) =>
-    `${p.name} ${p.groupName ?? ''} ${p.note}`.toLowerCase().includes(text.trim().toLowerCase()),
-  )
+  const shown = people.filter((p) => holdsText(text, `${p.name} ${p.groupName ?? ''} ${p.note}`))
   return (
     <>
       <PageHead title="Members" sub={`${people.length} people, ${groups.length} groups`}>
@@ -49,14 +48,7 @@ export function Members(props: {
         </FormButton>
       </PageHead>
       <div className={lists.page}>
-        <input
-          className={lists.search}
-          type="search"
-          aria-label="Search members"
-          placeholder="Search members"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-        />
+        <SearchBox what="members" text={text} onText={setText} />
         {shown.length === 0 ? <p className="soft">Nobody is called “{text.trim()}”.</p> : null}
         <table className="ruled">
           <thead>

@@ -9,6 +9,7 @@ import type { Surface } from '@/core/printer/facts'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './paper-forms'
@@ -41,9 +42,7 @@ export type PaperRow = {
 /** The room's papers with their stock: sheets on the shelf, rolls with what is left of each. */
 export function Papers({ papers, open }: { readonly papers: readonly PaperRow[]; readonly open: string | null }) {
   const [text, setText] = useState(papers.find((p) => p.id === open)?.name ?? '')
-  const shown = papers.filter((p) =>
-    `${p.name} ${p.maker} ${p.surface}`.toLowerCase().includes(text.trim().toLowerCase()),
-  )
+  const shown = papers.filter((p) => holdsText(text, `${p.name} ${p.maker} ${p.surface}`))
   return (
     <>
       <PageHead title="Papers & rolls">
@@ -52,14 +51,7 @@ export function Papers({ papers, open }: { readonly papers: readonly PaperRow[];
         </FormButton>
       </PageHead>
       <div className={lists.page}>
-        <input
-          className={lists.search}
-          type="search"
-          aria-label="Search papers"
-          placeholder="Search papers"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-        />
+        <SearchBox what="papers" text={text} onText={setText} />
         {shown.length === 0 ? <p className="soft">No paper is called “{text.trim()}”.</p> : null}
         {shown.map((p) => (
           <PaperSection key={p.id} paper={p} />

@@ -9,6 +9,7 @@ import { sayShortDay } from '@/ui/parts/dates'
 import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
+import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { tell } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -31,9 +32,7 @@ export function Presets(props: {
   const queueOf = (p: PresetView) => world.queues.find((q) => q.id === settingsOf(p)?.queueId)
   const paperOf = (p: PresetView): string =>
     world.papers.find((x) => x.id === settingsOf(p)?.paperId)?.name ?? 'paper gone'
-  const shown = presets.filter((p) =>
-    `${p.name} ${paperOf(p)} ${queueOf(p)?.printerName ?? ''}`.toLowerCase().includes(text.trim().toLowerCase()),
-  )
+  const shown = presets.filter((p) => holdsText(text, `${p.name} ${paperOf(p)} ${queueOf(p)?.printerName ?? ''}`))
   const add = async (): Promise<void> => {
     if (!first) return
     const made = await act('preset.add', { name: 'New preset', draft: first })
@@ -62,14 +61,7 @@ export function Presets(props: {
         </Button>
       </PageHead>
       <div className={lists.page}>
-        <input
-          className={lists.search}
-          type="search"
-          aria-label="Search presets"
-          placeholder="Search presets"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-        />
+        <SearchBox what="presets" text={text} onText={setText} />
         {shown.length === 0 ? (
           <p className="soft">{text ? `No preset is called “${text.trim()}”.` : 'No preset yet.'}</p>
         ) : null}

@@ -8,6 +8,7 @@ import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { PrinterForm } from './printer-forms'
@@ -18,7 +19,7 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
   const { unit } = useWays()
   const { act } = useDo()
   const [text, setText] = useState('')
-  const shown = printers.filter((p) => `${p.nickname} ${p.makeModel}`.toLowerCase().includes(text.trim().toLowerCase()))
+  const shown = printers.filter((p) => holdsText(text, `${p.nickname} ${p.makeModel}`))
   return (
     <>
       <PageHead title="Printers">
@@ -31,14 +32,7 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
         </FormButton>
       </PageHead>
       <div className={lists.page}>
-        <input
-          className={lists.search}
-          type="search"
-          aria-label="Search printers"
-          placeholder="Search printers"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-        />
+        <SearchBox what="printers" text={text} onText={setText} />
         <table className="ruled">
           <thead>
             <tr>

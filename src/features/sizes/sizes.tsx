@@ -9,19 +9,17 @@ import { LengthField } from '@/ui/fields/length-field'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { Form, FormButton } from '@/ui/parts/panel'
+import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
 type Row = Size & { readonly revision: number | null }
 
-const holds = (s: Row, text: string): boolean =>
-  `${s.name} ${s.pwg} ${s.family}`.toLowerCase().includes(text.trim().toLowerCase())
-
 /** The sizes that the room can name: its own, and the standards'. */
 export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
   const { unit } = useWays()
   const [text, setText] = useState('')
-  const shown = sizes.filter((s) => holds(s, text))
+  const shown = sizes.filter((s) => holdsText(text, s.name, s.pwg, s.family))
   const families = [...SIZE_FAMILIES].sort((a, b) => (a === 'Custom' ? -1 : b === 'Custom' ? 1 : 0))
   return (
     <>
@@ -31,14 +29,7 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
         </FormButton>
       </PageHead>
       <div className={lists.page}>
-        <input
-          className={lists.search}
-          type="search"
-          aria-label="Search sizes"
-          placeholder="Search sizes"
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-        />
+        <SearchBox what="sizes" text={text} onText={setText} />
         {shown.length === 0 ? <p className="soft">No size is called “{text.trim()}”. “New size” makes it.</p> : null}
         {families.map((family) => {
           const rows = shown.filter((s) => s.family === family)

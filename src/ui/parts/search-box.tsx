@@ -1,0 +1,26 @@
+'use client'
+
+import lists from './lists.module.css'
+
+/** Narrows a list as it is typed. `what` is named in its label: "Search papers". */
+export function SearchBox(props: {
+  readonly what: string
+  readonly text: string
+  readonly onText: (text: string) => void
+}) {
+  const label = `Search ${props.what}`
+  return (
+    <input
+      className={lists.search}
+      type="search"
+      aria-label={label}
+      placeholder={label}
+      value={props.text}
+      onChange={(e) => props.onText(e.currentTarget.value)}
+    />
+  )
+}
+
+/** Whether any of the texts holds what was typed, whatever the case. */
+export const holdsText = (typed: string, ...texts: readonly (string | null | undefined)[]): boolean =>
+  texts.join(' ').toLowerCase().includes(typed.trim().toLowerCase())
