@@ -101,6 +101,7 @@ export const INPUTS = {
   'paper.add': z.object(paperFields),
   'paper.edit': z.object({ ...edited, ...paperFields }),
   'paper.retire': z.object(edited),
+  'paper.delete': z.object({ id: idSchema }),
   'stock.add': z.object({ paperId: idSchema, ...stockFields, count: z.int().min(0).max(10_000) }),
   'stock.edit': z.object({ ...edited, pack: stockFields.pack, price: stockFields.price }),
   'stock.buy': z.object({ id: idSchema, delta: z.int().min(1).max(10_000) }),
@@ -118,6 +119,7 @@ export const INPUTS = {
   'printer.add': z.object(printerFields),
   'printer.edit': z.object({ ...edited, ...printerFields }),
   'printer.retire': z.object(edited),
+  'printer.delete': z.object({ id: idSchema }),
   'printer.black': z.object({ id: idSchema, holds: z.enum(['photo', 'matte']) }),
   'printer.load': z.object({
     printerId: idSchema,
@@ -154,6 +156,7 @@ export const INPUTS = {
   'preset.draft': z.object({ ...edited, name: nameSchema, draft: settingsSchema }),
   'preset.seal': z.object({ ...edited, why: noteSchema }),
   'preset.retire': z.object(edited),
+  'preset.delete': z.object({ id: idSchema }),
   'preset.restore': z.object(edited),
   'slip.add': z.object({ body: slipBodySchema.nullable() }),
   'slip.save': z.object({ ...edited, body: slipBodySchema }),
@@ -197,6 +200,7 @@ export type ActionOutput = {
   'paper.add': Numbered
   'paper.edit': Saved
   'paper.retire': Saved
+  'paper.delete': Made
   'stock.add': Made
   'stock.edit': Saved
   'stock.buy': Made
@@ -209,6 +213,7 @@ export type ActionOutput = {
   'printer.add': Numbered
   'printer.edit': Saved
   'printer.retire': Saved
+  'printer.delete': Made
   'printer.black': Made
   'printer.load': Made
   'printer.good-for': Saved
@@ -222,6 +227,7 @@ export type ActionOutput = {
   'preset.draft': Saved
   'preset.seal': { readonly versionId: string; readonly number: number; readonly seal: string }
   'preset.retire': Saved
+  'preset.delete': Made
   'preset.restore': Saved
   'slip.add': Numbered
   'slip.save': Saved

@@ -94,6 +94,13 @@ function PaperSection({ paper }: { readonly paper: PaperRow }) {
           >
             Retire
           </Button>
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={() => void act('paper.delete', { id: paper.id }, `${paper.name} is gone.`)}
+          >
+            Delete
+          </Button>
         </span>
       </div>
       {paper.note ? <p className="soft small">{paper.note}</p> : null}

@@ -107,6 +107,17 @@ export function PresetPage(props: {
         >
           {preset.retired ? 'Offer it again' : 'Retire'}
         </Button>
+        {preset.versions.length === 0 ? (
+          <Button
+            size="compact-xs"
+            variant="default"
+            onClick={async () => {
+              if (await act('preset.delete', { id: preset.id }, 'The draft is gone.')) router.push('/presets')
+            }}
+          >
+            Delete
+          </Button>
+        ) : null}
         {preset.draft ? (
           <FormButton label={`Seal version ${next}`} title={`Seal version ${next}`} primary>
             {(close) => <SealForm preset={preset} number={next} onDone={close} />}

@@ -41,6 +41,9 @@ export function PrinterPage({
     )
       router.push('/printers')
   }
+  const remove = async (): Promise<void> => {
+    if (await act('printer.delete', { id: printer.id }, `${printer.nickname} is gone.`)) router.push('/printers')
+  }
   return (
     <>
       <PageHead title={printer.nickname} sub={printer.makeModel}>
@@ -52,6 +55,9 @@ export function PrinterPage({
         </FormButton>
         <Button size="compact-xs" variant="default" onClick={() => void retire()}>
           Retire
+        </Button>
+        <Button size="compact-xs" variant="default" onClick={() => void remove()}>
+          Delete
         </Button>
       </PageHead>
       <div className={lists.page}>

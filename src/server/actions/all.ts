@@ -7,6 +7,7 @@ import {
   addStock,
   buyStock,
   countStock,
+  deletePaper,
   editPaper,
   editStock,
   moveRoll,
@@ -14,9 +15,10 @@ import {
   retirePaper,
 } from './papers'
 import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
-import { addPreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
+import { addPreset, deletePreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
+  deletePrinter,
   editPrinter,
   logUpkeep,
   retirePrinter,
@@ -46,6 +48,7 @@ export const ACTIONS: {
   'paper.add': addPaper,
   'paper.edit': editPaper,
   'paper.retire': retirePaper,
+  'paper.delete': deletePaper,
   'stock.add': addStock,
   'stock.edit': editStock,
   'stock.buy': buyStock,
@@ -58,6 +61,7 @@ export const ACTIONS: {
   'printer.add': addPrinter,
   'printer.edit': editPrinter,
   'printer.retire': retirePrinter,
+  'printer.delete': deletePrinter,
   'printer.black': setBlack,
   'printer.load': setLoad,
   'printer.good-for': setGoodFor,
@@ -71,6 +75,7 @@ export const ACTIONS: {
   'preset.draft': draftPreset,
   'preset.seal': sealPreset,
   'preset.retire': retirePreset,
+  'preset.delete': deletePreset,
   'preset.restore': restorePreset,
   'slip.add': addSlip,
   'slip.save': saveSlip,

@@ -32,11 +32,12 @@ export const editPaper = action({
     revised(db, papers, 'This paper', { id, revision }, { thicknessUm: thickness, ...values }),
 })
 
-/** Where a paper is in use: presets that print on it, printers that hold it. */
+/** Where a paper is in use: presets that print on it, printers that hold it, its own stock. */
 function usesOfPaper(db: Db, paperId: string): readonly string[] {
   const named = listPresets(db)
-    .filter((p) => !p.retired && (p.versions[0]?.settings.paperId === paperId || p.draft?.paperId === paperId))
+    .filter((p) => p.versions.some((v) => v.settings.paperId === paperId) || p.draft?.paperId === paperId)
     .map((p) => `preset ${p.name}`)
+  const kept = db.select({ id: stocks.id }).from(stocks).where(eq(stocks.paperId, paperId)).all().length
   const held = db
     .select({ nickname: printers.nickname })
     .from(loads)
@@ -45,18 +46,28 @@ function usesOfPaper(db: Db, paperId: string): readonly string[] {
     .where(eq(stocks.paperId, paperId))
     .all()
     .map((p) => `printer ${p.nickname}`)
-  return [...named, ...held]
+  return [...named, ...held, ...(kept > 0 ? [`its ledger (${kept} ${kept === 1 ? 'form' : 'forms'})`] : [])]
 }
 
 export const retirePaper = action({
   name: 'paper.retire',
   role: 'keeper',
   input: INPUTS['paper.retire'],
-  commit(input, { db, now }) {
-    const where = usesOfPaper(db, input.id)
-    return where.length > 0
-      ? bad({ code: 'in_use', what: 'This paper', where })
-      : revised(db, papers, 'This paper', input, { retiredAt: now })
+  commit: (input, { db, now }) => revised(db, papers, 'This paper', input, { retiredAt: now }),
+})
+
+/** Deletes a paper that nothing ever used; otherwise says where it is used. */
+export const deletePaper = action({
+  name: 'paper.delete',
+  role: 'keeper',
+  input: INPUTS['paper.delete'],
+  commit({ id }, { db }) {
+    const paper = db.select().from(papers).where(eq(papers.id, id)).get()
+    if (!paper) return bad({ code: 'not_found', what: 'This paper' })
+    const where = usesOfPaper(db, id)
+    if (where.length > 0) return bad({ code: 'in_use', what: paper.name, where })
+    db.delete(papers).where(eq(papers.id, id)).run()
+    return ok({ value: { id }, subject: id, data: { name: paper.name } })
   },
 })
 

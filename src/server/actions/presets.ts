@@ -103,6 +103,26 @@ export const retirePreset = action({
   commit: (input, { db, now }) => revised(db, presets, 'This preset', input, { retiredAt: now }),
 })
 
+/** Deletes a preset that was never sealed: its versions would be for ever. */
+export const deletePreset = action({
+  name: 'preset.delete',
+  role: 'keeper',
+  input: INPUTS['preset.delete'],
+  commit({ id }, { db }) {
+    const preset = db.select().from(presets).where(eq(presets.id, id)).get()
+    if (!preset) return bad({ code: 'not_found', what: 'This preset' })
+    const sealed = db.select().from(presetVersions).where(eq(presetVersions.presetId, id)).all().length
+    if (sealed > 0)
+      return bad({
+        code: 'in_use',
+        what: preset.name,
+        where: [`its ${sealed} ${sealed === 1 ? 'version' : 'versions'}, which never change`],
+      })
+    db.delete(presets).where(eq(presets.id, id)).run()
+    return ok({ value: { id }, subject: id, data: { name: preset.name } })
+  },
+})
+
 export const restorePreset = action({
   name: 'preset.restore',
   role: 'keeper',

@@ -9,7 +9,7 @@ import { sayRuleProblem } from '@/core/words/options'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { feeds, loads, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
+import { feeds, loads, printers, queues, rolls, runs, stocks, upkeep } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets } from '@/server/stores/presets'
@@ -56,18 +56,27 @@ export const retirePrinter = action({
   name: 'printer.retire',
   role: 'keeper',
   input: INPUTS['printer.retire'],
-  commit(input, { db, now }) {
-    const own = new Set(
-      listPrinters(db)
-        .find((p) => p.id === input.id)
-        ?.queues.map((q) => q.id),
-    )
+  commit: (input, { db, now }) => revised(db, printers, 'This printer', input, { retiredAt: now }),
+})
+
+/** Deletes a printer that nothing ever used, with its feeds and queues; otherwise says where it is used. */
+export const deletePrinter = action({
+  name: 'printer.delete',
+  role: 'keeper',
+  input: INPUTS['printer.delete'],
+  commit({ id }, { db }) {
+    const printer = listPrinters(db).find((p) => p.id === id)
+    if (!printer) return bad({ code: 'not_found', what: 'This printer' })
+    const own = new Set(printer.queues.map((q) => q.id))
     const where = listPresets(db)
-      .filter((p) => !p.retired && own.has((p.draft ?? p.versions[0]?.settings)?.queueId ?? ''))
+      .filter((p) => own.has(p.draft?.queueId ?? '') || p.versions.some((v) => own.has(v.settings.queueId)))
       .map((p) => `preset ${p.name}`)
-    return where.length > 0
-      ? bad({ code: 'in_use', what: 'This printer', where })
-      : revised(db, printers, 'This printer', input, { retiredAt: now })
+    const printed = db.select({ id: runs.id }).from(runs).where(eq(runs.printerId, id)).all().length
+    if (printed > 0) where.push(`the log (${printed} ${printed === 1 ? 'run' : 'runs'})`)
+    if (where.length > 0) return bad({ code: 'in_use', what: printer.nickname, where })
+    for (const table of [loads, upkeep, queues, feeds]) db.delete(table).where(eq(table.printerId, id)).run()
+    db.delete(printers).where(eq(printers.id, id)).run()
+    return ok({ value: { id }, subject: id, data: { nickname: printer.nickname } })
   },
 })
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
+import { sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { sizes } from '@/server/db/schema'
 import { TestRoom } from '../../../test/room'
@@ -91,12 +92,51 @@ describe('the door', () => {
 })
 
 describe('rows that are in use', () => {
-  it('a paper is not retired under a preset, and it is said which', async () => {
+  it('a paper in use is not deleted, and it is said where; retiring it is offered and works', async () => {
     const room = await TestRoom.open()
     const id = room.one<string>('select id from papers')
-    expect(await room.act(ACTIONS['paper.retire'], { id, revision: 1 })).toMatchObject({
-      problem: { code: 'in_use', where: ['preset Otter, Plain sheet', 'printer Otter'] },
+    const refused = await room.act(ACTIONS['paper.delete'], { id })
+    expect(refused).toMatchObject({
+      problem: { code: 'in_use', where: ['preset Otter, Plain sheet', 'printer Otter', 'its ledger (1 form)'] },
     })
+    if (!refused.ok) expect(sayProblem(refused.problem)).toMatch(/Plain sheet is in use by .* retired instead/)
+    expect(await room.act(ACTIONS['paper.retire'], { id, revision: 1 })).toMatchObject({ ok: true })
+    const unused = await room.must(ACTIONS['paper.add'], {
+      maker: '',
+      name: 'Never used',
+      surface: 'gloss',
+      weight: 200,
+      thickness: 200,
+      note: '',
+    })
+    expect((await room.act(ACTIONS['paper.delete'], { id: unused.id })).ok).toBe(true)
+    expect(room.one('select count(*) from papers')).toBe(1)
+  })
+  it('a printer in use stays, one that nobody used goes with its feeds and queues', async () => {
+    const room = await TestRoom.open()
+    const id = room.one<string>('select id from printers')
+    expect(await room.act(ACTIONS['printer.delete'], { id })).toMatchObject({
+      problem: { code: 'in_use', what: 'Otter' },
+    })
+    const spare = await room.must(ACTIONS['printer.add'], {
+      nickname: 'Spare',
+      makeModel: '',
+      carriage: 300_000,
+      inkSet: 'x',
+      blackShared: false,
+      swapSeconds: 0,
+      swapMicrolitres: 0,
+    })
+    expect((await room.act(ACTIONS['printer.delete'], { id: spare.id })).ok).toBe(true)
+    expect(room.one('select count(*) from feeds')).toBe(1)
+  })
+  it('a sealed preset is never deleted, a mere draft may be', async () => {
+    const room = await TestRoom.open()
+    const id = room.one<string>('select id from presets')
+    expect(await room.act(ACTIONS['preset.delete'], { id })).toMatchObject({ problem: { code: 'in_use' } })
+    const draft = JSON.parse(room.one<string>('select settings from preset_versions'))
+    const made = await room.must(ACTIONS['preset.add'], { name: 'Try', draft })
+    expect((await room.act(ACTIONS['preset.delete'], { id: made.id })).ok).toBe(true)
   })
   it('a room is set up once', async () => {
     const room = await TestRoom.open()
