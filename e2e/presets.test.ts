@@ -70,7 +70,10 @@ describe('presets', () => {
     )
     const page = await visit.open(`/slips/${slip}`)
     await (await page.waitForSelector('section[aria-label=Preset] button'))?.click()
-    await says(page, /Version 3 is newer; this slip keeps version 2/)
+    await says(
+      page,
+      /Version 3 is newer; this slip keeps version 2 until you move it. What changed: .*printer colour grey mode, was off/,
+    )
     await press(page, 'Move to version 3')
     await says(page, 'Otter, Fenland Matte, colour, version 3')
   })
@@ -89,6 +92,35 @@ describe('presets', () => {
     await page.click('[role=dialog] button[type=submit]')
     await says(page, /Wren has no printer colour grey mode/)
     await says(page, /Media setting: .* is closed because|Paper: .* is closed because|Feed: .* is closed because/)
+  })
+})
+
+describe('two keepers in one draft', () => {
+  it('the second is shown the difference, and nothing is overwritten', async () => {
+    const id = one("select id from presets where name = 'Otter, Quay Gloss, topcoat'")
+    const first = await visit.open(`/presets/${id}`)
+    await first.setRequestInterception(true)
+    let hold: (() => void) | null = null
+    first.on('request', (r) => {
+      if (r.url().includes('/api/do/preset.draft') && !hold) hold = () => void r.continue()
+      else void r.continue()
+    })
+    await chip(first, 'Edge', 'Margins only')
+    for (let i = 0; i < 80 && !hold; i++) await new Promise((r) => setTimeout(r, 100))
+    const second = await visit.open(`/presets/${id}`)
+    await chip(second, 'Quality', 'Fine')
+    await says(second, 'draft of version 2')
+    await first.bringToFront()
+    const release = hold as (() => void) | null
+    release?.()
+    await says(first, 'This draft was changed by somebody else meanwhile. Nothing was overwritten.')
+    await says(first, 'edge: here margins only, there either')
+    await press(first, 'Take what is there')
+    expect(
+      one(
+        `select json_extract(draft, '$.edgeAllowed') || ' ' || json_extract(draft, '$.qualityId') from presets where id = '${id}'`,
+      ),
+    ).toBe('either fine')
   })
 })
 

@@ -368,8 +368,22 @@ export class Options {
     if (v === undefined) throw new Error(`option ${optionId} has no value ${valueId}`)
     const mask = new Uint32Array(c.words)
     setBit(mask, 0, v)
-    const choices = this.pairs(selection).filter(([x]) => x !== o)
-    const search = new Search(c, this.limit)
+    return this.changeFor(
+      this.pairs(selection).filter(([x]) => x !== o),
+      mask,
+      o,
+    )
+  }
+
+  /**
+   * The smallest change that makes a selection possible at all: no moves when it is, null when the rules allow nothing.
+   */
+  repair(selection: Selection): Change | null {
+    return this.changeFor(this.pairs(selection), new Uint32Array(0), -1)
+  }
+
+  private changeFor(choices: readonly (readonly [number, number])[], mask: Uint32Array, o: number): Change | null {
+    const search = new Search(this.compiled, this.limit)
     if (this.solve(search, [], mask, o, () => -1) === 'no') return null
     const cores: (readonly number[])[] = []
     for (let round = 0; round < ROUNDS; round++) {

@@ -109,14 +109,15 @@ export function rulesOf(world: QueueWorld): readonly Rule[] {
 
 /**
  * A derived rule whose result the queue cannot give at all ("... then printer colour is nothing") says instead that its
- * one condition is never met here; a condition that names nothing makes no rule.
+ * one condition is never met here; a condition that names nothing makes no rule. Where nothing else is left (a queue for
+ * papers that the room does not have) the rule stays, and the contradiction is shown.
  */
 function sound(rule: Rule, options: readonly Option[]): readonly Rule[] {
   if (rule.when.some((l) => l.in.length === 0)) return []
   if (rule.then.in.length > 0) return [rule]
   const [only] = rule.when
   const others = options.find((o) => o.id === only?.option)?.values.filter((v) => !only?.in.includes(v.id)) ?? []
-  return only && others.length > 0 ? [{ ...rule, when: [], then: is(only.option, ...others.map((v) => v.id)) }] : []
+  return only && others.length > 0 ? [{ ...rule, when: [], then: is(only.option, ...others.map((v) => v.id)) }] : [rule]
 }
 
 function mediaRules({ facts, papers, feeds }: QueueWorld): readonly Rule[] {

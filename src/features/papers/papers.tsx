@@ -2,10 +2,11 @@
 
 import { Button } from '@mantine/core'
 import { useState } from 'react'
-import type { Um } from '@/core/length/length'
-import { tradeLength, tradePair, writeLength } from '@/core/length/write'
+import type { LengthUnit, Um } from '@/core/length/length'
+import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { type Minor, writeMoney } from '@/core/money/money'
 import type { Surface } from '@/core/printer/facts'
+import { sayForm } from '@/core/words/paper-form'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
@@ -142,7 +143,7 @@ function StockLine({ stock: s }: { readonly stock: StockRow }) {
       <td className="strong">
         {roll
           ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
-          : tradePair(s.width, s.length, unit)}
+          : sheetName(s.width, s.length, unit)}
       </td>
       <td className={!roll && s.count <= 5 ? 'level-look' : undefined}>
         {s.count} {roll ? (s.count === 1 ? 'roll' : 'rolls') : s.count === 1 ? 'sheet' : 'sheets'}
@@ -151,7 +152,7 @@ function StockLine({ stock: s }: { readonly stock: StockRow }) {
         {s.rolls.map((r) => (
           <div key={r.id} className={lists.row}>
             <span>
-              roll {r.number}, {writeLength(r.left, unit)} left
+              roll {r.number}, {writeNumber(r.left / 1e6, 2)} m left
             </span>
             <FormButton label="Ledger" title={`Roll ${r.number}`}>
               {(close) => <RollForm roll={r} onDone={close} />}
@@ -184,4 +185,11 @@ function StockLine({ stock: s }: { readonly stock: StockRow }) {
       </td>
     </tr>
   )
+}
+
+/** `B4, 257 × 364 mm`, or the edges alone where no standard size is meant. */
+function sheetName(width: Um, length: Um, unit: LengthUnit): string {
+  const name = sayForm('sheet', width, length, unit)
+  const edges = tradePair(width, length, unit)
+  return name === edges ? edges : `${name}, ${edges}`
 }

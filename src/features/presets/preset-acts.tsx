@@ -5,18 +5,11 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { differences } from '@/core/preset/differences'
 import type { Settings } from '@/core/preset/settings'
+import { SETTING_NAMES, sayValue, sealOwnOf } from '@/core/words/settings'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import css from './preset.module.css'
 import type { PresetView, PresetWorld } from './types'
-import { SETTING_NAMES, sayValue } from './words'
-
-/** The ids of own options that belong to the seal, of the queue that settings print through. */
-export const sealOwnOf = (world: PresetWorld, settings: Settings): readonly string[] =>
-  world.queues
-    .find((q) => q.id === settings.queueId)
-    ?.facts.ownOptions.filter((o) => o.inSeal)
-    .map((o) => o.id) ?? []
 
 /** Carries a preset to another queue: as a new draft, with what did not fit and why. */
 export function CarryForm({

@@ -6,7 +6,7 @@ import { type OptionState, Options } from '@/core/options/engine'
 import { optionsOf, rulesOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
 import type { Option, Selection } from '@/core/options/rules'
 import { INTENTS, type Settings } from '@/core/preset/settings'
-import { sayChange, sayForced, sayReason, valueName } from '@/core/words/options'
+import { sayChange, sayForced, sayReason, sayRuleProblem, valueName } from '@/core/words/options'
 import { CountField } from '@/ui/fields/count-field'
 import { type Choice, Choices } from '@/ui/parts/choices'
 import css from './preset.module.css'
@@ -39,7 +39,13 @@ export function PresetRows(props: {
   const made = useEngine(world, settings.queueId)
   const [asked, setAsked] = useState<{ readonly option: string; readonly value: string } | null>(null)
   const selection = useMemo(() => (made ? selectionOf(settings, made.options) : {}), [made, settings])
-  const states = useMemo(() => made?.engine.state(selection) ?? [], [made, selection])
+  // choices that contradict each other: the fewest that have to move are shown as closed, the others stand
+  const repair = useMemo(() => made?.engine.repair(selection)?.moves ?? [], [made, selection])
+  const standing = useMemo(
+    () => Object.fromEntries(Object.entries(selection).filter(([id]) => !repair.some((m) => m.option === id))),
+    [selection, repair],
+  )
+  const states = useMemo(() => made?.engine.state(standing) ?? [], [made, standing])
   if (!made)
     return (
       <p className="level-stop">
@@ -48,6 +54,7 @@ export function PresetRows(props: {
     )
   const { engine, options, queue } = made
   const foreign = strays(settings, options)
+  const against = engine.contradiction()
   const take = (next: Selection): void => {
     setAsked(null)
     onChange(settingsWith(settings, next))
@@ -63,7 +70,8 @@ export function PresetRows(props: {
         options={options}
         state={state}
         engine={engine}
-        selection={selection}
+        selection={standing}
+        chosen={selection[id] ?? null}
         asked={asked?.option === id ? asked.value : null}
         frozen={frozen}
         notes={queue.facts.notes
@@ -84,6 +92,11 @@ export function PresetRows(props: {
           <span className="soft small">carry the preset to print it through another queue</span>
         </div>
       </div>
+      {against ? (
+        <p className={css.why}>
+          {sayRuleProblem({ code: 'contradiction', rules: against.map((r) => r.id) }, against, options)}
+        </p>
+      ) : null}
       {foreign.length > 0 ? (
         <p className={css.why}>
           {queue.name} does not know this preset’s {foreign.join(', ').toLowerCase()}. Choose a value that it has.
@@ -99,7 +112,10 @@ function OptionRow(props: {
   readonly options: readonly Option[]
   readonly state: OptionState
   readonly engine: Options
+  /** the choices that stand */
   readonly selection: Selection
+  /** what the preset names for this option, standing or not */
+  readonly chosen: string | null
   readonly asked: string | null
   readonly frozen: boolean
   readonly notes: readonly string[]
@@ -107,17 +123,15 @@ function OptionRow(props: {
   readonly onTake: (selection: Selection) => void
   readonly extra: ReactNode
 }) {
-  const { option, options, state, engine, selection, asked, frozen, onAsk, onTake } = props
+  const { option, options, state, engine, selection, chosen, asked, frozen, onAsk, onTake } = props
   const closed = state.values.filter((v) => v.is !== 'open')
-  const broken = state.chosen !== null && closed.some((v) => v.id === state.chosen)
+  const broken = chosen !== null && closed.some((v) => v.id === chosen)
   const only = state.values.filter((v) => v.is === 'open')
   const single = option.values.length > 1 && only.length === 1 && only[0] ? only[0].id : null
   const forced = useMemo(
     () =>
-      single !== null && single === state.chosen
-        ? sayForced(engine.whyForced(selection, option.id, single), options)
-        : null,
-    [single, state.chosen, engine, selection, option.id, options],
+      single !== null && single === chosen ? sayForced(engine.whyForced(selection, option.id, single), options) : null,
+    [single, engine, selection, option.id, options, chosen],
   )
   const choices: readonly Choice<string>[] = option.values.map((v) => {
     const is = state.values.find((s) => s.id === v.id)?.is
@@ -130,7 +144,7 @@ function OptionRow(props: {
     }
   })
   const long = option.values.length > 8
-  const shown = asked ?? (broken ? state.chosen : null)
+  const shown = asked ?? (broken ? chosen : null)
   const pick = (value: string): void => {
     if (state.values.find((v) => v.id === value)?.is === 'open') {
       onAsk(null)
@@ -152,14 +166,14 @@ function OptionRow(props: {
             searchable
             allowDeselect={false}
             disabled={frozen}
-            value={state.chosen}
+            value={chosen}
             data={choices.map((c) => ({ value: c.value, label: c.closed ? `${c.label} (closed)` : c.label }))}
             onChange={(v) => v && pick(v)}
           />
         ) : (
           <Choices
             label={option.name}
-            value={state.chosen}
+            value={chosen}
             choices={choices}
             disabled={frozen}
             onChange={pick}

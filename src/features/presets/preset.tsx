@@ -7,7 +7,10 @@ import { call } from '@/contract/call'
 import { settingsSchema } from '@/contract/preset'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
+import { optionsOf, selectionOf } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
+import { valueName } from '@/core/words/options'
+import { sayChange } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
@@ -19,7 +22,6 @@ import css from './preset.module.css'
 import { CarryForm, Compare, DraftConflict, RenameForm, SealForm } from './preset-acts'
 import { PresetRows } from './preset-rows'
 import type { PresetView, PresetWorld } from './types'
-import { sayChange } from './words'
 
 export type Deeds = {
   readonly runs: number
@@ -146,6 +148,7 @@ export function PresetPage(props: {
         </div>
         <aside className={css.side}>
           {settings ? <ColourSection settings={settings} world={world} /> : null}
+          {settings ? <DialogSection settings={settings} world={world} /> : null}
           <section>
             <h2>Versions</h2>
             <ol className={css.versions}>
@@ -207,6 +210,30 @@ function ColourSection({ settings, world }: { readonly settings: Settings; reado
       <p className={css.colour}>
         <LevelWord level={colourLevel(check)} /> {sayColour(check)}
       </p>
+    </section>
+  )
+}
+
+/** The steps of the queue's own dialog in its order, with what this preset sets at each. */
+function DialogSection({ settings, world }: { readonly settings: Settings; readonly world: PresetWorld }) {
+  const queue = world.queues.find((q) => q.id === settings.queueId)
+  if (!queue || queue.facts.dialog.length === 0) return null
+  const options = optionsOf({ feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles })
+  const selection = selectionOf(settings, options)
+  const label = (id: string): string => queue.facts.dialog.find((d) => d.id === id)?.label ?? id
+  return (
+    <section>
+      <h2>In its own dialog</h2>
+      <ol className={css.list}>
+        {queue.facts.dialog.map((d) => (
+          <li key={d.id}>
+            {d.label}:{' '}
+            <strong>{d.set ?? valueName(options, d.option ?? '', selection[d.option ?? ''] ?? 'as it is')}</strong>
+            {d.after.length > 0 ? <span className="soft small"> after {d.after.map(label).join(', ')}</span> : null}
+            {d.chooseAgain ? <span className="soft small">, choose it again even if it is shown</span> : null}
+          </li>
+        ))}
+      </ol>
     </section>
   )
 }

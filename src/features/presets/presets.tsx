@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { Settings } from '@/core/preset/settings'
+import { sayFileColour } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
@@ -14,7 +15,6 @@ import { tell } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import type { PresetView, PresetWorld } from './types'
-import { sayFileColour } from './words'
 
 /** Presets by printer; retired ones stay readable below. */
 export function Presets(props: {

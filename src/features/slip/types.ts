@@ -29,7 +29,7 @@ export type SlipPage = {
   }[]
   readonly roomUnit: LengthUnit
   /** newer versions of the preset than the slip holds */
-  readonly newer: { readonly versionId: string; readonly number: number } | null
+  readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null
   /** copies on this member's slip before, said since it is often carried over by mistake */
   readonly lastCopies: number | null
 }

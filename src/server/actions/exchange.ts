@@ -5,7 +5,7 @@ import { Options } from '@/core/options/engine'
 import { optionsOf, rulesOf, selectionOf, strays } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
-import { sayReason } from '@/core/words/options'
+import { sayReason, sayRuleProblem } from '@/core/words/options'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, presets, presetVersions, printers, profiles, queues } from '@/server/db/schema'
@@ -210,10 +210,14 @@ export const carryPreset = action({
     const options = optionsOf(room)
     const engine = new Options(options, rulesOf(room))
     const selection = selectionOf(draft, options)
-    for (const s of engine.state(selection)) {
-      const closed = s.chosen !== null && s.values.some((v) => v.id === s.chosen && v.is === 'closed')
-      const reason = closed && s.chosen ? engine.reason(selection, s.id, s.chosen) : null
-      if (reason && s.chosen) misfits.push(sayReason(reason, options, s.id, s.chosen))
+    const against = engine.contradiction()
+    if (against)
+      misfits.push(sayRuleProblem({ code: 'contradiction', rules: against.map((r) => r.id) }, against, options))
+    const moves = engine.repair(selection)?.moves ?? []
+    const kept = Object.fromEntries(Object.entries(selection).filter(([id]) => !moves.some((m) => m.option === id)))
+    for (const m of moves) {
+      const reason = engine.reason(kept, m.option, m.from)
+      if (reason) misfits.push(sayReason(reason, options, m.option, m.from))
     }
     for (const stray of strays(draft, options)) misfits.push(`${queue.name} does not know this ${stray.toLowerCase()}.`)
     const made = newId()

@@ -75,6 +75,6 @@ export const firstDraft = (queueId: string, feedId: string, paperId: string, sur
   fileColour: { kind: 'untouched' },
   bits: 8,
   mirror: false,
-  edgeAllowed: 'either',
+  edgeAllowed: 'margins',
   own: {},
 })

@@ -182,7 +182,11 @@ function ruleProblems(db: Db, printerId: string, facts: QueueFacts): readonly st
   if (wrong.length > 0) return wrong.map((p) => sayRuleProblem(p, facts.rules, options))
   const all = rulesOf(room)
   const against = new Options(options, all).contradiction()
-  return against ? [sayRuleProblem({ code: 'contradiction', rules: against.map((r) => r.id) }, all, options)] : []
+  // what the facts alone cannot give (no paper for it yet) is shown on the presets; a rule of the keeper's is refused
+  const own = against?.some((r) => facts.rules.some((x) => x.id === r.id))
+  return against && own
+    ? [sayRuleProblem({ code: 'contradiction', rules: against.map((r) => r.id) }, all, options)]
+    : []
 }
 
 /** Something that would go from a queue and that a preset in use still names, or null. */

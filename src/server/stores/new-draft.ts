@@ -26,7 +26,7 @@ export function newDraft(world: ReturnType<typeof presetWorld>): Settings | null
         fileColour: { kind: 'untouched' },
         bits: 8,
         mirror: false,
-        edgeAllowed: 'either',
+        edgeAllowed: 'margins',
         own: {},
       }
     }

@@ -1,9 +1,13 @@
 import { and, desc, eq, lt } from 'drizzle-orm'
+import { settingsSchema } from '@/contract/preset'
 import { slipBodySchema } from '@/contract/slip'
+import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
 import { presetVersions, slips } from '@/server/db/schema'
 import { runsOfSlip } from './log'
+import { parsed } from './parse'
 import { listPeople } from './people'
+import { presetWorld } from './preset-world'
 import { listPresets } from './presets'
 import { readRoom } from './room'
 import { catalogue, readPicture, readSlip } from './slips'
@@ -12,11 +16,17 @@ import { catalogue, readPicture, readSlip } from './slips'
 function newerVersion(
   db: Db,
   versionId: string | null,
-): { readonly versionId: string; readonly number: number } | null {
+): { readonly versionId: string; readonly number: number; readonly changes: string } | null {
   if (!versionId) return null
   const held = db.select().from(presetVersions).where(eq(presetVersions.id, versionId)).get()
   const newest = listPresets(db).find((p) => p.id === held?.presetId)?.versions[0]
-  return held && newest && newest.number > held.number ? { versionId: newest.id, number: newest.number } : null
+  if (!held || !newest || newest.number <= held.number) return null
+  const before = parsed(settingsSchema, held.settings, `version ${held.id}`)
+  return {
+    versionId: newest.id,
+    number: newest.number,
+    changes: sayChange(before, newest.settings, presetWorld(db)),
+  }
 }
 
 /** How many copies the slip before this one asked for. */

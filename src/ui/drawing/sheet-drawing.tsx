@@ -15,7 +15,7 @@ import css from './sheet-drawing.module.css'
 const mm = (length: number): number => length / 1000
 
 /** Room around the sheet for dimension lines, px. */
-const PAD = { left: 92, right: 110, top: 42, bottom: 58 }
+const PAD = { left: 92, right: 126, top: 42, bottom: 58 }
 
 export type DrawnPicture = { readonly url: string; readonly size: PictureSize }
 
@@ -110,7 +110,7 @@ const SheetGround = memo(function SheetGround(props: {
             strokeWidth={px}
             strokeDasharray={`${5 * px} ${3 * px}`}
           />
-          <text x={W + mm(o.right) + 6 * px} y={2 * px} fontSize={11 * px} fill="var(--stop)">
+          <text x={W + 44 * px} y={-8 * px} fontSize={11 * px} fill="var(--stop)">
             overspray {lengthNumber(most, unit)}
           </text>
         </g>

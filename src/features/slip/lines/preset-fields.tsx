@@ -9,7 +9,7 @@ import css from '../slip.module.css'
 export function PresetFields(props: {
   readonly versions: readonly VersionFacts[]
   readonly version: VersionFacts | null
-  readonly newer: { readonly versionId: string; readonly number: number } | null
+  readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null
   /** why a preset cannot print this slip as it stands, by version id; absent: it can */
   readonly closed: ReadonlyMap<string, string>
   readonly onVersion: (id: string) => void
@@ -57,7 +57,8 @@ export function PresetFields(props: {
       ) : null}
       {version && newer ? (
         <p className={css.note}>
-          Version {newer.number} is newer; this slip keeps version {version.number} until you move it.{' '}
+          Version {newer.number} is newer; this slip keeps version {version.number} until you move it. What changed:{' '}
+          {newer.changes}.{' '}
           <button type="button" className={css.offer} onClick={() => onVersion(newer.versionId)}>
             Move to version {newer.number}
           </button>

@@ -1,6 +1,15 @@
 import { differences } from '@/core/preset/differences'
 import type { FileColour, Settings } from '@/core/preset/settings'
-import type { PresetWorld } from './types'
+import type { QueueFacts } from '@/core/printer/facts'
+
+type Named = { readonly id: string; readonly name: string }
+
+/** The names by which settings are read. */
+export type SettingWorld = {
+  readonly queues: readonly (Named & { readonly feeds: readonly Named[]; readonly facts: QueueFacts })[]
+  readonly papers: readonly Named[]
+  readonly profiles: readonly Named[]
+}
 
 /** What each setting is called on the page. */
 export const SETTING_NAMES: Readonly<Record<keyof Settings, string>> = {
@@ -23,7 +32,7 @@ export const SETTING_NAMES: Readonly<Record<keyof Settings, string>> = {
 }
 
 /** The name of a setting's value, for people. */
-export function sayValue(key: keyof Settings, value: unknown, world: PresetWorld): string {
+export function sayValue(key: keyof Settings, value: unknown, world: SettingWorld): string {
   const named = (list: readonly { readonly id: string; readonly name: string }[]): string =>
     list.find((x) => x.id === value)?.name ?? 'gone'
   switch (key) {
@@ -45,6 +54,8 @@ export function sayValue(key: keyof Settings, value: unknown, world: PresetWorld
       return value ? 'on' : 'off'
     case 'edgeAllowed':
       return value === 'either' ? 'either' : 'margins only'
+    case 'own':
+      return sayOwn(value as Settings['own'], world)
     case 'topcoat':
       return value === null ? 'none' : String(value)
     default:
@@ -52,19 +63,35 @@ export function sayValue(key: keyof Settings, value: unknown, world: PresetWorld
   }
 }
 
-export function sayFileColour(colour: FileColour, world: PresetWorld): string {
+export function sayFileColour(colour: FileColour, world: SettingWorld): string {
   if (colour.kind === 'untouched') return 'untouched'
   const name = world.profiles.find((p) => p.id === colour.profileId)?.name ?? 'a profile that is gone'
   return `to ${name}, ${colour.intent}, black point ${colour.blackPoint ? 'on' : 'off'}`
 }
 
+/** Own options that belong to the seal, of the queue that settings print through. */
+export const sealOwnOf = (world: SettingWorld, settings: Settings): readonly string[] =>
+  world.queues
+    .find((q) => q.id === settings.queueId)
+    ?.facts.ownOptions.filter((o) => o.inSeal)
+    .map((o) => o.id) ?? []
+
 /** What a version changed against the one before, in a line: `quality fine, was quick: new seal`. */
-export function sayChange(before: Settings | null, after: Settings, world: PresetWorld): string {
+export function sayChange(before: Settings | null, after: Settings, world: SettingWorld): string {
   if (!before) return 'the first version'
-  const { changed, newSeal } = differences(before, after)
+  const { changed, newSeal } = differences(before, after, sealOwnOf(world, after))
   if (changed.length === 0) return 'nothing changed: same seal'
   const words = changed.map(
     (d) => `${SETTING_NAMES[d.key]} ${sayValue(d.key, d.to, world)}, was ${sayValue(d.key, d.from, world)}`,
   )
   return `${words.join('; ')}: ${newSeal ? 'new' : 'same'} seal`
+}
+
+function sayOwn(own: Settings['own'], world: SettingWorld): string {
+  const options = world.queues.flatMap((q) => q.facts.ownOptions)
+  const said = Object.entries(own).map(([id, value]) => {
+    const option = options.find((o) => o.id === id)
+    return `${option?.name.toLowerCase() ?? id} ${option?.values.find((v) => v.id === value)?.name.toLowerCase() ?? value}`
+  })
+  return said.length > 0 ? said.join(', ') : 'none'
 }

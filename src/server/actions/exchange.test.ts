@@ -1,0 +1,165 @@
+import { describe, expect, it } from 'vitest'
+import type { Rule } from '@/core/options/rules'
+import type { QueueFacts } from '@/core/printer/facts'
+import { sayProblem } from '@/core/words/problems'
+import { ACTIONS } from '@/server/actions/all'
+import { presetFile, printerFile } from '@/server/stores/exchange'
+import { readPreset } from '@/server/stores/presets'
+import { listPrinters } from '@/server/stores/printers'
+import { TestRoom } from '../../../test/room'
+
+const say = (result: Awaited<ReturnType<TestRoom['act']>>): string => (result.ok ? 'taken' : sayProblem(result.problem))
+
+describe('a printer as a file', () => {
+  it('becomes a printer of its own, with feeds and queues under new ids', async () => {
+    const room = await TestRoom.open()
+    const file = printerFile(room.db, room.one<string>('select id from printers'))
+    const made = await room.must(ACTIONS['printer.import'], { text: JSON.stringify({ ...file, nickname: 'Heron' }) })
+    const heron = listPrinters(room.db).find((p) => p.id === made.id)
+    expect(heron?.nickname).toBe('Heron')
+    expect(heron?.queues[0]?.facts.feeds[0]?.feedId).toBe(heron?.feeds[0]?.id)
+    expect(heron?.feeds[0]?.id).not.toBe(file?.feeds[0]?.id)
+  })
+  it('what cannot be read leaves nothing', async () => {
+    const room = await TestRoom.open()
+    const file = printerFile(room.db, room.one<string>('select id from printers'))
+    for (const [text, says] of [
+      ['{', /not a JSON file/],
+      [JSON.stringify({ ...file, version: 2 }), /format number 2/],
+      [JSON.stringify({ ...file, queues: [] }), /queues/],
+    ] as const)
+      expect(say(await room.act(ACTIONS['printer.import'], { text }))).toMatch(says)
+    expect(room.one('select count(*) from printers')).toBe(1)
+  })
+})
+
+describe('a preset as a file', () => {
+  it('is recognised when it is here already, and is a draft when it is not', async () => {
+    const room = await TestRoom.open()
+    const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
+    const id = room.one<string>('select id from presets')
+    expect(await room.must(ACTIONS['preset.import'], { text: JSON.stringify(file) })).toEqual({ id, already: true })
+    const renamed = JSON.stringify({ ...file, name: 'From elsewhere' })
+    const first = await room.must(ACTIONS['preset.import'], { text: renamed })
+    expect(first.already).toBe(false)
+    expect(await room.must(ACTIONS['preset.import'], { text: renamed })).toEqual({ id: first.id, already: true })
+    expect(readPreset(room.db, first.id)?.draft).toEqual(file?.settings)
+  })
+  it('finds the room’s own by name, and says what is missing', async () => {
+    const room = await TestRoom.open()
+    const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
+    if (!file) throw new Error('there is a version')
+    const foreign = {
+      ...file,
+      name: 'Foreign',
+      settings: { ...file.settings, paperId: '01a00000-0000-7000-8000-00000000aaaa' },
+    }
+    const made = await room.must(ACTIONS['preset.import'], { text: JSON.stringify(foreign) })
+    expect(readPreset(room.db, made.id)?.draft?.paperId).toBe(file.settings.paperId)
+    const lost = { ...foreign, name: 'Lost', names: { ...file.names, paper: 'Vellum' } }
+    expect(say(await room.act(ACTIONS['preset.import'], { text: JSON.stringify(lost) }))).toMatch(
+      /needs a paper called Vellum/,
+    )
+  })
+})
+
+describe('carrying a preset to another queue', () => {
+  it('keeps what fits and names what does not, with the reason', async () => {
+    const room = await TestRoom.open()
+    const [printer] = listPrinters(room.db)
+    const queue = printer?.queues[0]
+    if (!printer || !queue) throw new Error('there is a queue')
+    const facts: QueueFacts = {
+      ...queue.facts,
+      qualities: [{ id: 'only', name: 'Only', rank: 1, ppi: 300 }],
+      mediaSettings: [
+        {
+          ...(queue.facts.mediaSettings[0] as QueueFacts['mediaSettings'][number]),
+          surfaces: ['gloss'],
+          rates: { only: { minutesPerM2: 1, mlPerM2: 1 } },
+        },
+      ],
+    }
+    const other = await room.must(ACTIONS['queue.save'], {
+      printerId: printer.id,
+      id: null,
+      revision: null,
+      name: 'Second',
+      address: '',
+      language: '',
+      isDefault: false,
+      shared: false,
+      facts,
+    } as never)
+    const made = await room.must(ACTIONS['preset.carry'], {
+      id: room.one<string>('select id from presets'),
+      queueId: other.id,
+      name: 'Carried',
+    })
+    expect(made.misfits).toEqual([
+      'Second has no quality called Photo; it starts with only.',
+      expect.stringMatching(/^These rules allow nothing at all together: .*Photo paper is for gloss papers/),
+    ])
+    expect(readPreset(room.db, made.id)?.draft?.qualityId).toBe('only')
+  })
+})
+
+describe('the keeper’s own rules', () => {
+  async function withRules(rules: readonly Rule[]) {
+    const room = await TestRoom.open()
+    const [printer] = listPrinters(room.db)
+    const q = printer?.queues[0]
+    if (!printer || !q) throw new Error('there is a queue')
+    const { facts, ...fields } = q
+    const result = await room.act(ACTIONS['queue.save'], {
+      ...fields,
+      printerId: printer.id,
+      facts: { ...facts, rules },
+    })
+    return { says: say(result), stored: listPrinters(room.db)[0]?.queues[0]?.facts.rules.length }
+  }
+  const rule = (patch: Partial<Rule>): Rule => ({
+    id: 'r',
+    when: [{ option: 'mediaSetting', in: ['photo'] }],
+    then: { option: 'quality', in: ['photo'] },
+    because: 'draft bleeds',
+    ...patch,
+  })
+  it('are stored when they are sound', async () => {
+    expect(await withRules([rule({})])).toEqual({ says: 'taken', stored: 1 })
+  })
+  const refused: readonly [string, readonly Rule[], RegExp][] = [
+    [
+      'an option that nobody knows',
+      [rule({ then: { option: 'varnish', in: ['thick'] } })],
+      /speaks of the option varnish/,
+    ],
+    [
+      'a value that no rule knows',
+      [rule({ then: { option: 'quality', in: ['superb'] } })],
+      /speaks of superb as a value of quality/,
+    ],
+    [
+      'rules without a solution',
+      [
+        rule({ id: 'a', when: [], then: { option: 'quality', in: ['photo'] } }),
+        rule({ id: 'b', when: [], then: { option: 'quality', in: ['draft'] } }),
+      ],
+      /allow nothing at all together: .*Always, quality is Photo.*Always, quality is Draft/,
+    ],
+    ['a result without values', [rule({ then: { option: 'quality', in: [] } })], /facts\.rules\.0\.then\.in/],
+  ]
+  it.each(refused)('%s: a sentence, nothing stored', async (_name, rules, says) => {
+    const result = await withRules(rules)
+    expect(result.says).toMatch(says)
+    expect(result.stored).toBe(0)
+  })
+  it('a media setting that a preset prints with is not taken out of its queue', async () => {
+    const room = await TestRoom.open()
+    const q = listPrinters(room.db)[0]?.queues[0]
+    if (!q) throw new Error('there is a queue')
+    const { facts, ...fields } = q
+    const result = await room.act(ACTIONS['queue.save'], { ...fields, facts: { ...facts, mediaSettings: [] } })
+    expect(say(result)).toMatch(/Photo paper is in use by preset Otter, Plain sheet. Move them/)
+  })
+})
