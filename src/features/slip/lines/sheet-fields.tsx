@@ -5,9 +5,11 @@ import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { adviseSizes } from '@/core/placing/advice'
 import type { PxRect } from '@/core/placing/placing'
+import { fitSize } from '@/core/sizes/fit'
 import type { Size } from '@/core/sizes/sizes'
 import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
 import type { SheetChoice, VersionFacts } from '@/core/slip/facts'
+import { saySizeProblem } from '@/core/words/checks'
 import { LengthField } from '@/ui/fields/length-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
@@ -34,7 +36,15 @@ export function SheetFields(props: {
   const here = catalogue.sizes.filter((s) => onShelf(s))
   const others = catalogue.sizes.filter((s) => !onShelf(s))
   const advice = crop ? adviseSizes(crop, here.length > 0 ? here : catalogue.sizes).slice(0, 3) : []
-  const item = (s: Size) => ({ value: s.id, label: label(s, unit, onShelf(s)) })
+  const longest =
+    version && version.mediaSetting.longest !== null
+      ? { mediaSetting: version.mediaSetting.name, um: version.mediaSetting.longest }
+      : null
+  const closed = (s: Size): boolean =>
+    version !== null && fitSize(s.short, s.long, version.feed, longest).problems.length > 0
+  const item = (s: Size) => ({ value: s.id, label: `${label(s, unit, onShelf(s))}${closed(s) ? ' (closed)' : ''}` })
+  const chosen = sheet?.kind === 'size' ? catalogue.sizes.find((s) => s.id === sheet.sizeId) : undefined
+  const [problem] = chosen && version ? fitSize(chosen.short, chosen.long, version.feed, longest).problems : []
   return (
     <div className={css.stack}>
       <Select
@@ -51,6 +61,7 @@ export function SheetFields(props: {
         maxDropdownHeight={320}
         onChange={(id) => id && onSheet({ kind: 'size', sizeId: id })}
       />
+      {problem && version ? <p className={css.why}>{saySizeProblem(problem, version.feed.name, unit)}</p> : null}
       {advice.length > 0 ? (
         <p className="soft small">
           Nearest to the picture’s ratio:{' '}
