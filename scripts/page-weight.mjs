@@ -48,7 +48,15 @@ try {
     paper: { name: 'Tissue', surface: 'plain', sizeId: 'iso_a4_210x297mm', count: 1 },
   })
   const page = await (await fetch(`${address}/slips/${made.value.slipId}`)).text()
-  const scripts = [...new Set([...page.matchAll(/"?(\/_next\/static\/[^"'\\]+\.js)/g)].map((m) => m[1]))]
+  // scripts marked noModule are for browsers of before 2018, no present one loads them
+  const old = new Set(
+    [...page.matchAll(/<script[^>]*>/gi)]
+      .filter(([tag]) => /nomodule/i.test(tag))
+      .map(([tag]) => /src="([^"]+)"/.exec(tag)?.[1]),
+  )
+  const scripts = [...new Set([...page.matchAll(/"?(\/_next\/static\/[^"'\\]+\.js)/g)].map((m) => m[1]))].filter(
+    (path) => !old.has(path),
+  )
   let total = 0
   for (const path of scripts) {
     const response = await fetch(address + path, { headers: { 'accept-encoding': 'identity' } })

@@ -3,7 +3,8 @@ import { SURFACES } from '@/core/printer/facts'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
-import { CAUSES, slipBodySchema } from './slip'
+import { slipBodySchema } from './slip'
+import { CAUSES } from './slip-data'
 
 /** A row that is edited: which, and the revision that the person saw. */
 const edited = { id: idSchema, revision: z.int().min(1) }

@@ -2,7 +2,7 @@
 
 import { Button, Modal, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { CAUSES, type Cause } from '@/contract/slip'
+import { CAUSES, type Cause } from '@/contract/slip-data'
 import type { Finding } from '@/core/checks/check'
 import { sayFinding } from '@/core/words/checks'
 import { CountField } from '@/ui/fields/count-field'

@@ -2,7 +2,6 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import { slipBodySchema } from '@/contract/slip'
 import type { SlipBody } from '@/core/slip/facts'
 import { tellProblem } from '@/ui/parts/tell'
 
@@ -45,8 +44,9 @@ export function useSavedSlip(slip: Saved) {
     now.dirty = true
     const { problem } = result
     if (problem.code === 'stale') {
-      const theirs = slipBodySchema.safeParse((problem.current as { body?: unknown }).body)
-      if (theirs.success) return setState({ kind: 'conflict', theirs: theirs.data, revision: problem.now })
+      // the room's own row, parsed when it was written: no second parser is sent to the page for it
+      const theirs = (problem.current as { readonly body: SlipBody }).body
+      return setState({ kind: 'conflict', theirs, revision: problem.now })
     }
     if (problem.code === 'unreachable') {
       setState({ kind: 'kept here' })

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { EMPTY_SLIP } from '@/contract/slip'
+import { EMPTY_SLIP } from '@/contract/slip-data'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import {

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { EMPTY_SLIP } from '@/contract/slip'
+import { EMPTY_SLIP } from '@/contract/slip-data'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { SlipBody } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
