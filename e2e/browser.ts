@@ -62,12 +62,13 @@ export class Visit {
   }
 }
 
-/** React answers clicks only once it has taken over the page. */
+/** React answers clicks and keys only once it has taken over the page, which it does after the frame around it. */
 export async function settled(page: Page): Promise<void> {
   await page.waitForFunction(() => {
-    const nodes = document.querySelectorAll('button, a')
-    return [...nodes].some((n) => Object.keys(n).some((k) => k.startsWith('__reactProps')))
+    const nodes = document.querySelectorAll('main button, main a, main input')
+    return nodes.length === 0 || [...nodes].some((n) => Object.keys(n).some((k) => k.startsWith('__reactProps')))
   })
+  await new Promise((resolve) => setTimeout(resolve, 100))
 }
 
 /** Clicks the first visible thing of a role with this text or name. */

@@ -57,6 +57,7 @@ describe('from a picture to a saved file and a logged run', () => {
     await says(page, 'four colours.jpg')
     await says(page, '3000 × 4000 px')
     expect(await openLine(page)).toBe('Preset')
+    expect(await page.$eval('input[aria-label=Title]', (i) => (i as HTMLInputElement).value)).toBe('Four colours')
     await choose(page, 'Preset', 'Otter, Fenland Matte, neutral')
     await says(page, 'Otter, Fenland Matte, neutral grey, version 3')
     await page.waitForFunction(
@@ -74,6 +75,8 @@ describe('from a picture to a saved file and a logged run', () => {
     await size?.type('180 mm')
     await page.keyboard.press('Enter')
     await says(page, 'Exact size, 180.0 × 240.0 mm')
+    // the background process made the larger picture, and the news brought it here
+    await page.waitForSelector('image[href$="/preview"]')
     const table = await page.evaluate(() => document.querySelector('table')?.innerText.replace(/\s+/g, ' '))
     expect(table).toContain('Width 180.0 176.0 180.0 ± 0.3')
     expect(table).toContain('Left / right 38.5 / 38.5')

@@ -121,7 +121,15 @@ export function RunPage({ run, now }: { readonly run: RunView; readonly now: num
             <SheetDrawing
               sheet={sheet}
               print={print}
-              picture={facts.picture ? { url: `/api/pictures/${facts.picture.id}/preview`, size: facts.picture } : null}
+              picture={
+                facts.picture
+                  ? {
+                      url: `/api/pictures/${facts.picture.id}/preview`,
+                      thumb: `/api/pictures/${facts.picture.id}/thumb`,
+                      size: facts.picture,
+                    }
+                  : null
+              }
               unit={unit}
               anchor={facts.body.anchor}
             />

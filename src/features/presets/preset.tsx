@@ -146,7 +146,8 @@ export function PresetPage(props: {
             <p>This preset holds nothing yet.</p>
           )}
         </div>
-        <aside className={css.side}>
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it */}
+        <aside className={css.side} aria-label="About this preset" tabIndex={0}>
           {settings ? <ColourSection settings={settings} world={world} /> : null}
           {settings ? <DialogSection settings={settings} world={world} /> : null}
           <section>

@@ -73,8 +73,9 @@ export function SlipDesk(page: SlipPage) {
     [editable, change],
   )
   const takePicture = useCallback(
-    async (id: string): Promise<void> => {
-      edit({ pictureId: id, crop: null })
+    async (id: string, fileName: string): Promise<void> => {
+      const title = fresh.current.title === '' ? titleFrom(fileName) : fresh.current.title
+      edit({ pictureId: id, crop: null, title })
       await flush()
       setOpen((line) => (line === 'picture' ? firstOpen({ ...fresh.current, pictureId: id }) : line))
       router.refresh()
@@ -108,6 +109,7 @@ export function SlipDesk(page: SlipPage) {
       shown
         ? {
             url: `/api/pictures/${shown.id}/${shown.previewReady ? 'preview' : 'thumb'}`,
+            thumb: `/api/pictures/${shown.id}/thumb`,
             size: { width: shown.width, height: shown.height },
           }
         : null,
@@ -136,7 +138,7 @@ export function SlipDesk(page: SlipPage) {
                 : null
             }
             disabled={!editable}
-            onPicture={(id) => void takePicture(id)}
+            onPicture={(id, name) => void takePicture(id, name)}
             onCrop={(next) => edit({ crop: next })}
           />
         </DocketLine>
@@ -246,6 +248,16 @@ export function SlipDesk(page: SlipPage) {
       />
     </div>
   )
+}
+
+/** A first title from a file's name: no ending, words apart, a capital. */
+function titleFrom(fileName: string): string {
+  const words = fileName
+    .replace(/\.[^.]+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .trim()
+    .slice(0, 120)
+  return words === '' ? '' : (words[0]?.toUpperCase() ?? '') + words.slice(1)
 }
 
 function chargeLine(

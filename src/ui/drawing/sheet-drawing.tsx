@@ -17,7 +17,8 @@ const mm = (length: number): number => length / 1000
 /** Room around the sheet for dimension lines, px. */
 const PAD = { left: 92, right: 126, top: 42, bottom: 58 }
 
-export type DrawnPicture = { readonly url: string; readonly size: PictureSize }
+/** `thumb` stands behind the larger picture until that has come. */
+export type DrawnPicture = { readonly url: string; readonly thumb: string; readonly size: PictureSize }
 
 /**
  * The sheet to scale as it feeds: lead edge up. Printable area, overspray, the picture and what of it is lost, with
@@ -238,13 +239,16 @@ function Placed({ sheet, print, picture, unit, px, anchor, onAnchor }: PlacedPro
           viewBox={`${mm(seen.x)} ${mm(seen.y)} ${mm(seen.w)} ${mm(seen.h)}`}
           preserveAspectRatio="none"
         >
-          <image
-            href={picture.url}
-            width={1}
-            height={1}
-            preserveAspectRatio="none"
-            transform={`matrix(${matrix.join(' ')})`}
-          />
+          {[...new Set([picture.thumb, picture.url])].map((href) => (
+            <image
+              key={href}
+              href={href}
+              width={1}
+              height={1}
+              preserveAspectRatio="none"
+              transform={`matrix(${matrix.join(' ')})`}
+            />
+          ))}
         </svg>
         <rect {...box(seen)} fill="transparent" className={css.hold} strokeWidth={2 * px} />
       </g>

@@ -16,7 +16,7 @@ export function PictureFields(props: {
   readonly crop: PxRect | null
   readonly sheetRatio: number | null
   readonly disabled: boolean
-  readonly onPicture: (id: string) => void
+  readonly onPicture: (id: string, fileName: string) => void
   readonly onCrop: (crop: PxRect | null) => void
 }) {
   const { picture, onPicture } = props
@@ -35,7 +35,7 @@ export function PictureFields(props: {
     if (stop.current !== mine) return
     setPart(null)
     if (result === 'cancelled') return
-    if (result.ok) onPicture(result.value.id)
+    if (result.ok) onPicture(result.value.id, file.name)
     else setProblem(sayProblem(result.problem))
   })
   useEffect(() => {
