@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { um } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { listRuns, logTotals, readRun } from '@/server/stores/log'
@@ -175,5 +176,28 @@ describe('rolls', () => {
     ).toMatchObject({
       problem: { code: 'nothing_left' },
     })
+  })
+  it('a print comes off the roll that is loaded, not the fuller one', async () => {
+    const room = await TestRoom.open()
+    const paperId = room.one<string>('select id from papers')
+    const feedId = room.one<string>('select id from feeds')
+    const stock = await room.must(ACTIONS['stock.add'], {
+      paperId,
+      kind: 'roll',
+      width: 210_000,
+      length: 10_000_000,
+      pack: 1,
+      price: 9800,
+      count: 2,
+    })
+    const first = await room.must(ACTIONS['roll.open'], { stockId: stock.id })
+    const second = await room.must(ACTIONS['roll.open'], { stockId: stock.id })
+    await room.must(ACTIONS['roll.move'], { id: second.id, kind: 'trimmed', delta: 5_000_000, note: '' })
+    const printerId = room.one<string>('select id from printers')
+    await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId: stock.id, rollId: second.id })
+    const slip = await room.slip({ sheet: { kind: 'cut', width: um(210_000), length: um(300_000) } })
+    await room.must(ACTIONS['run.log'], good(slip.id, 1) as never)
+    expect(room.one<string>('select roll_id from runs')).toBe(second.id)
+    expect(room.one('select sum(delta_um) from roll_moves where roll_id = ?', first.id)).toBe(10_000_000)
   })
 })

@@ -10,7 +10,7 @@ import { outcomeOf, type SlipOutcome } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { accountEntries, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
+import { accountEntries, loads, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { rollLeft } from '@/server/stores/papers'
 import { readRoom } from '@/server/stores/room'
@@ -30,10 +30,12 @@ function chargeOf(outcome: Outcome, print: SlipOutcome): Minor {
 const costOf = (print: SlipOutcome): Minor =>
   minor((print.charge?.lines ?? []).filter((l) => l.what !== 'room share').reduce((a, l) => a + l.amount, 0))
 
-/** The opened roll with the most left that the slip's stock has. */
+/** The roll that is loaded in the version's feed, if it is of the slip's stock; else the opened one with the most left. */
 function rollInUse(db: Db, facts: SlipFacts, now: number): string | null {
-  const stock = catalogue(db, now).stocks.find((s) => s.id === facts.stock?.id)
-  const [fullest] = [...(stock?.rolls ?? [])].sort((a, b) => b.left - a.left)
+  const opened = catalogue(db, now).stocks.find((s) => s.id === facts.stock?.id)?.rolls ?? []
+  const loaded = facts.version ? db.select().from(loads).where(eq(loads.feedId, facts.version.feed.id)).get() : null
+  if (loaded?.rollId && opened.some((r) => r.id === loaded.rollId)) return loaded.rollId
+  const [fullest] = [...opened].sort((a, b) => b.left - a.left)
   return fullest?.id ?? null
 }
 
