@@ -20,3 +20,6 @@ try {
   log.fatal(error.message)
   process.exitCode = 1
 }
+
+// the channel to the parent would keep this process alive
+if (process.connected) process.disconnect()
