@@ -1,0 +1,378 @@
+import { describe, expect, it } from 'vitest'
+import { ACTIONS } from '@/server/actions/all'
+import { previewPicture } from '@/server/actions/pictures'
+import { NOW, TestRoom } from '../../../test/room'
+import { readBench } from './bench'
+import { dayFromText, startOfDay } from './days'
+import { find } from './find'
+import { keyFromText, keyToText, outcomeFromText } from './log'
+import { newDraft } from './new-draft'
+import { listPapers, listShelf } from './papers'
+import { listGroups, listPeople } from './people'
+import { presetWorld } from './preset-world'
+import { listPrinters } from './printers'
+import { dueUpkeep, railPrinters } from './rail'
+import { readRoom, tariffAt } from './room'
+import { slipPage } from './slip-page'
+import { catalogue, listSlips, readSlip } from './slips'
+
+const DAY = 86_400_000
+
+describe('the bench', () => {
+  it('groups waiting slips by what has to be changed, easiest first', async () => {
+    const room = await TestRoom.open()
+    const asItStands = await room.slip({ title: 'A' })
+    const otherSize = await room.slip({ title: 'B', sheet: { kind: 'size', sizeId: 'iso_a5_148x210mm' } })
+    const noSheet = await room.slip({ title: 'C', sheet: null })
+    for (const s of [otherSize, asItStands, noSheet])
+      await room.must(ACTIONS['slip.state'], { id: s.id, revision: 1, state: 'waiting' })
+    const bench = readBench(room.db, room.now, room.now - DAY)
+    expect(bench.waiting).toBe(3)
+    expect(bench.lanes).toHaveLength(1)
+    expect(bench.lanes[0]?.groups.map((g) => [g.needs.load?.width ?? null, g.slips.map((s) => s.title)])).toEqual([
+      [null, ['A']],
+      [148_000, ['B']],
+    ])
+    expect(bench.unplaced.map((s) => s.title)).toEqual(['C'])
+    expect(bench.unplaced[0]?.level).toBe('stop')
+  })
+  it('counts what was printed since the day began', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip()
+    await room.must(ACTIONS['run.log'], {
+      slipId: slip.id,
+      revision: 1,
+      outcome: 'spoiled',
+      cause: 'banding',
+      note: '',
+      copies: 2,
+      answers: [],
+    })
+    expect(readBench(room.db, room.now, room.now - 1).today).toMatchObject({ runs: 2, spoiled: 2 })
+    expect(readBench(room.db, room.now, room.now + 1).today).toMatchObject({ runs: 0, spoiled: 0, mm2: 0 })
+  })
+  it('is empty in an empty room, without failing', async () => {
+    const room = await TestRoom.open()
+    expect(readBench(room.db, room.now, 0)).toMatchObject({ waiting: 0, unplaced: [] })
+  })
+})
+
+describe('finding', () => {
+  it('finds slips by title and number, and people, presets, papers and printers by name', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip({ title: 'Lady fern, plate III' })
+    await room.must(ACTIONS['person.add'], { name: 'Fernanda Vale', role: 'member', groupId: null })
+    expect(find(room.db, 'fern').map((f) => [f.kind, f.name])).toEqual([
+      ['slip', 'Lady fern, plate III'],
+      ['member', 'Fernanda Vale'],
+    ])
+    expect(find(room.db, String(slip.number))[0]?.href).toBe(`/slips/${slip.id}`)
+    expect(find(room.db, 'otter').map((f) => f.kind)).toEqual(['preset', 'printer'])
+    expect(find(room.db, 'plain sheet').map((f) => f.kind)).toEqual(['preset', 'paper'])
+  })
+  it('takes signs of LIKE as letters, and nothing for nothing', async () => {
+    const room = await TestRoom.open()
+    await room.slip({ title: '100 % cotton' })
+    await room.slip({ title: 'no cotton' })
+    expect(find(room.db, '100 %')).toHaveLength(1)
+    expect(find(room.db, '%')).toHaveLength(1)
+    expect(find(room.db, '_')).toHaveLength(0)
+    expect(find(room.db, '   ')).toEqual([])
+  })
+  it('forgets what is retired', async () => {
+    const room = await TestRoom.open()
+    const made = await room.must(ACTIONS['person.add'], { name: 'Gone Soon', role: 'member', groupId: null })
+    await room.must(ACTIONS['person.retire'], { id: made.id, revision: 1 })
+    expect(find(room.db, 'gone')).toEqual([])
+    expect(listPeople(room.db).some((p) => p.id === made.id)).toBe(false)
+  })
+})
+
+describe('days in the room’s time zone', () => {
+  it.each([
+    ['Europe/Lisbon', '2026-11-24T15:00:00Z', '2026-11-24T00:00:00Z'],
+    ['Europe/Lisbon', '2026-07-01T12:00:00Z', '2026-06-30T23:00:00Z'],
+    ['America/New_York', '2026-11-24T02:00:00Z', '2026-11-23T05:00:00Z'],
+    ['Pacific/Auckland', '2026-11-24T12:00:00Z', '2026-11-24T11:00:00Z'],
+    ['Europe/Lisbon', '2026-03-29T12:00:00Z', '2026-03-29T00:00:00Z'], // the clock went forward at one
+    ['Europe/Lisbon', '2026-10-25T12:00:00Z', '2026-10-24T23:00:00Z'], // and back again
+  ])('in %s the day of %s began at %s', (zone, at, began) => {
+    expect(new Date(startOfDay(Date.parse(at), zone)).toISOString()).toBe(began.replace('Z', '.000Z'))
+  })
+  it('reads a day from an address, and nothing else', () => {
+    expect(dayFromText('2026-11-24', 'Europe/Lisbon')).toBe(Date.UTC(2026, 10, 24))
+    for (const text of [undefined, '', 'yesterday', '2026-11', '24.11.2026'])
+      expect(dayFromText(text, 'UTC')).toBeNull()
+  })
+  it('reads keys and outcomes of the log from an address', () => {
+    const key = { at: NOW, id: '01a00000-0000-7000-8000-000000000001' }
+    expect(keyFromText(keyToText(key))).toEqual(key)
+    for (const text of [undefined, '', '5', 'x~y', "1~' or 1=1"]) expect(keyFromText(text)).toBeNull()
+    expect(outcomeFromText('spoiled')).toBe('spoiled')
+    expect(outcomeFromText('perfect')).toBeNull()
+  })
+})
+
+describe('upkeep', () => {
+  it('is due when it is older than it stays good, or was never noted', () => {
+    const goodFor = { 'nozzle check': 7, 'head alignment': 90 }
+    const entry = (kind: string, days: number) => ({ kind, at: NOW - days * DAY, note: '' })
+    expect(dueUpkeep({ upkeep: [], goodFor }, NOW)).toEqual([
+      { kind: 'nozzle check', days: null },
+      { kind: 'head alignment', days: null },
+    ])
+    const upkeep = [entry('nozzle check', 2), entry('nozzle check', 30), entry('head alignment', 91)]
+    expect(dueUpkeep({ upkeep, goodFor }, NOW)).toEqual([{ kind: 'head alignment', days: 91 }])
+    expect(dueUpkeep({ upkeep, goodFor: {} }, NOW)).toEqual([])
+  })
+  it('follows the days that the printer’s keeper sets', async () => {
+    const room = await TestRoom.open()
+    const [printer] = listPrinters(room.db)
+    if (!printer) throw new Error('there is a printer')
+    await room.must(ACTIONS['upkeep.log'], {
+      printerId: printer.id,
+      kind: 'nozzle check',
+      at: NOW - 20 * DAY,
+      note: '',
+    })
+    await room.must(ACTIONS['printer.good-for'], {
+      id: printer.id,
+      revision: printer.revision,
+      goodFor: { 'nozzle check': 30 },
+    })
+    expect(railPrinters(room.db, NOW)[0]?.due).toBeNull()
+    expect(railPrinters(room.db, NOW + 11 * DAY)[0]?.due).toBe('nozzle check due')
+  })
+  it('stands on a slip’s facts', async () => {
+    const room = await TestRoom.open()
+    const [version] = catalogue(room.db, NOW).versions
+    expect(version?.due.map((d) => d.kind)).toEqual(['nozzle check', 'head alignment'])
+  })
+})
+
+describe('stock', () => {
+  it('is the sum of its moves: bought, counted, printed', async () => {
+    const room = await TestRoom.open()
+    const [stock] = listPapers(room.db)[0]?.stocks ?? []
+    if (!stock) throw new Error('there is stock')
+    expect(stock.count).toBe(10)
+    await room.must(ACTIONS['stock.buy'], { id: stock.id, delta: 25 })
+    await room.must(ACTIONS['stock.count'], { id: stock.id, counted: 30 })
+    expect(listPapers(room.db)[0]?.stocks[0]?.count).toBe(30)
+    expect(room.db.$client.prepare('select kind, delta from stock_moves order by id').all()).toEqual([
+      { kind: 'counted', delta: 10 },
+      { kind: 'bought', delta: 25 },
+      { kind: 'counted', delta: -5 },
+    ])
+  })
+  it('is kept once in each form, whichever way round it was typed', async () => {
+    const room = await TestRoom.open()
+    const paperId = room.one<string>('select id from papers')
+    const form = { paperId, kind: 'sheet', pack: 10, price: 100, count: 1 } as const
+    expect(await room.act(ACTIONS['stock.add'], { ...form, width: 297_000, length: 210_000 })).toMatchObject({
+      problem: { code: 'name_taken' },
+    })
+    await room.must(ACTIONS['stock.add'], { ...form, width: 420_000, length: 297_000 })
+    expect(listShelf(room.db).map((s) => [s.width, s.length])).toContainEqual([297_000, 420_000])
+  })
+  it('one roll hangs in one printer only', async () => {
+    const room = await TestRoom.open()
+    const paperId = room.one<string>('select id from papers')
+    const stock = await room.must(ACTIONS['stock.add'], {
+      paperId,
+      kind: 'roll',
+      width: 610_000,
+      length: 9_000_000,
+      pack: 1,
+      price: 1,
+      count: 1,
+    })
+    const roll = await room.must(ACTIONS['roll.open'], { stockId: stock.id })
+    const load = { stockId: stock.id, rollId: roll.id }
+    const first = {
+      printerId: room.one<string>('select id from printers'),
+      feedId: room.one<string>('select id from feeds'),
+    }
+    await room.must(ACTIONS['printer.load'], { ...first, ...load })
+    const spare = await room.must(ACTIONS['printer.add'], {
+      nickname: 'Spare',
+      makeModel: '',
+      carriage: 610_000,
+      inkSet: 'x',
+      blackShared: false,
+      swapSeconds: 0,
+      swapMicrolitres: 0,
+    })
+    const second = {
+      printerId: spare.id,
+      feedId: room.one<string>('select id from feeds where printer_id = ?', spare.id),
+    }
+    expect(await room.act(ACTIONS['printer.load'], { ...second, ...load })).toMatchObject({
+      problem: { code: 'in_use', where: ['printer Otter'] },
+    })
+    await room.must(ACTIONS['printer.load'], { ...first, stockId: null, rollId: null })
+    await room.must(ACTIONS['printer.load'], { ...second, ...load })
+    expect(listPrinters(room.db).map((p) => p.loads.length)).toEqual([0, 1])
+  })
+})
+
+describe('people and accounts', () => {
+  it('payments lower what a member or a group owes', async () => {
+    const room = await TestRoom.open()
+    const group = await room.must(ACTIONS['group.add'], { name: 'Herbarium group' })
+    const member = await room.must(ACTIONS['person.add'], { name: 'Iria', role: 'member', groupId: group.id })
+    const slip = await room.slip({ memberId: member.id, chargeTo: 'group' })
+    await room.must(ACTIONS['run.log'], {
+      slipId: slip.id,
+      revision: 1,
+      outcome: 'good',
+      cause: null,
+      note: '',
+      copies: 1,
+      answers: [],
+    })
+    const owed = listGroups(room.db)[0]?.owes ?? 0
+    expect(owed).toBeGreaterThan(0)
+    expect(listPeople(room.db).find((p) => p.id === member.id)?.owes).toBe(0)
+    await room.must(ACTIONS['account.pay'], { personId: null, groupId: group.id, amount: owed, note: 'cash' })
+    expect(listGroups(room.db)[0]?.owes).toBe(0)
+  })
+  it('a payment is for exactly one account, and above nothing', async () => {
+    const room = await TestRoom.open()
+    expect(
+      await room.act(ACTIONS['account.pay'], { personId: null, groupId: null, amount: 5, note: '' }),
+    ).toMatchObject({ problem: { code: 'input' } })
+    const personId = room.one<string>('select id from people')
+    expect(await room.act(ACTIONS['account.pay'], { personId, groupId: null, amount: 0, note: '' })).toMatchObject({
+      problem: { code: 'input' },
+    })
+  })
+  it('a helper adds members, but no keepers; nobody retires themselves', async () => {
+    const room = await TestRoom.open()
+    const helper = { id: 'h', name: 'Helper', role: 'helper' } as const
+    const person = { name: 'New', groupId: null, note: '' }
+    expect((await room.act(ACTIONS['person.add'], { ...person, role: 'member' }, helper)).ok).toBe(true)
+    expect(await room.act(ACTIONS['person.add'], { ...person, role: 'keeper' }, helper)).toMatchObject({
+      problem: { code: 'not_allowed' },
+    })
+    const own = room.one<string>("select id from people where role = 'keeper'")
+    expect(await room.act(ACTIONS['person.retire'], { id: own, revision: 1 })).toMatchObject({
+      problem: { code: 'in_use' },
+    })
+  })
+})
+
+describe('tariffs', () => {
+  it('hold from their day on; what was before keeps its own', async () => {
+    const room = await TestRoom.open()
+    await room.must(ACTIONS['tariff.set'], { paperPercent: 50, inkPer100Ml: 1, roomShare: 0, validFrom: NOW })
+    expect(tariffAt(room.db, NOW - 1).paperPercent).toBe(100)
+    expect(tariffAt(room.db, NOW).paperPercent).toBe(50)
+  })
+})
+
+describe('slips', () => {
+  it('a page has everything, and nothing for a slip that is not there', async () => {
+    const room = await TestRoom.open()
+    await room.slip({ copies: 12 })
+    const slip = await room.slip()
+    const page = slipPage(room.db, slip.id, room.now)
+    expect(page).toMatchObject({ lastCopies: 12, newer: null, roomUnit: 'mm', slip: { number: slip.number } })
+    expect(page?.picture).toMatchObject({ previewReady: false })
+    expect(slipPage(room.db, '01a00000-0000-7000-8000-000000000009', room.now)).toBeNull()
+  })
+  it('says what a newer version of its preset changed', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip()
+    const id = room.one<string>('select id from presets')
+    const draft = JSON.parse(room.one<string>('select settings from preset_versions'))
+    await room.must(ACTIONS['preset.draft'], { id, revision: 1, name: 'x', draft: { ...draft, qualityId: 'draft' } })
+    await room.must(ACTIONS['preset.seal'], { id, revision: 2, why: 'cheaper' })
+    const newer = slipPage(room.db, slip.id, room.now)?.newer
+    expect(newer).toMatchObject({ number: 2, changes: 'quality draft, was photo: new seal' })
+    expect(readSlip(room.db, slip.id)?.body.versionId).not.toBe(newer?.versionId)
+  })
+  it('are copied with one copy wanted, and withdrawn ones are listed apart', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip({ copies: 7, title: 'Seven' })
+    const copy = await room.must(ACTIONS['slip.copy'], { id: slip.id })
+    expect(readSlip(room.db, copy.id)?.body).toMatchObject({ copies: 1, title: 'Seven' })
+    await room.must(ACTIONS['slip.state'], { id: slip.id, revision: 1, state: 'withdrawn' })
+    expect(listSlips(room.db, ['withdrawn']).map((l) => l.slip.number)).toEqual([slip.number])
+  })
+  it('refuse a body that points to what is not there', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip()
+    const body = readSlip(room.db, slip.id)?.body
+    const ghost = '01a00000-0000-7000-8000-00000000dead'
+    for (const patch of [{ memberId: ghost }, { versionId: ghost }, { pictureId: ghost }])
+      expect(
+        await room.act(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: { ...body, ...patch } }),
+      ).toMatchObject({ problem: { code: 'not_found' } })
+    expect(
+      await room.act(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: { ...body, copies: 0 } }),
+    ).toMatchObject({ problem: { code: 'input' } })
+    expect(readSlip(room.db, slip.id)?.revision).toBe(1)
+  })
+  it('ask for a file only when they are complete and as seen', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip()
+    const job = await room.must(ACTIONS['slip.file'], { id: slip.id, revision: 1 })
+    expect(room.one<string>('select state from jobs where id = ?', job.jobId)).toBe('queued')
+    await room.must(ACTIONS['job.cancel'], { id: job.jobId })
+    expect(room.one<string>('select state from jobs where id = ?', job.jobId)).toBe('cancelled')
+    expect(await room.act(ACTIONS['slip.file'], { id: slip.id, revision: 4 })).toMatchObject({
+      problem: { code: 'stale' },
+    })
+    const bare = await room.slip({ sheet: null })
+    expect(await room.act(ACTIONS['slip.file'], { id: bare.id, revision: 1 })).toMatchObject({
+      problem: { code: 'slip_incomplete', missing: 'sheet' },
+    })
+  })
+  it('learn of a preview when it was made', async () => {
+    const room = await TestRoom.open()
+    const id = room.picture()
+    await room.must(previewPicture, { id, previewSha: 'a'.repeat(64) })
+    expect(room.one<string>('select preview_sha from pictures where id = ?', id)).toBe('a'.repeat(64))
+    expect(
+      await room.act(previewPicture, { id: '01a00000-0000-7000-8000-00000000dead', previewSha: 'x' }),
+    ).toMatchObject({ problem: { code: 'not_found' } })
+  })
+})
+
+describe('the room', () => {
+  it('thresholds that cross are refused, others are saved', async () => {
+    const room = await TestRoom.open()
+    const edit = { revision: 1, name: 'Room', unit: 'in', stopPpi: 300, lookPpi: 200, usualCopies: 6 }
+    expect(await room.act(ACTIONS['room.edit'], edit)).toMatchObject({ problem: { code: 'input' } })
+    expect((await room.act(ACTIONS['room.edit'], { ...edit, stopPpi: 90 })).ok).toBe(true)
+    expect(readRoom(room.db)).toMatchObject({ unit: 'in', revision: 2, facts: { stopPpi: 90 } })
+    expect(await room.act(ACTIONS['room.edit'], { ...edit, stopPpi: 90 })).toMatchObject({
+      problem: { code: 'stale', now: 2 },
+    })
+  })
+  it('a first draft for a new preset suits a paper that is there', async () => {
+    const room = await TestRoom.open()
+    const draft = newDraft(presetWorld(room.db))
+    expect(draft).toMatchObject({ mediaSettingId: 'photo', edgeAllowed: 'margins', fileColour: { kind: 'untouched' } })
+    expect(newDraft({ queues: [], papers: [], profiles: [] })).toBeNull()
+  })
+  it('own sizes: short edge first, one name once, nothing too small', async () => {
+    const room = await TestRoom.open()
+    await room.must(ACTIONS['size.add'], { name: 'Card', short: 130_000, long: 90_000, unit: 'mm' })
+    expect(room.db.$client.prepare('select short_um, long_um, pwg from sizes').get()).toEqual({
+      short_um: 90_000,
+      long_um: 130_000,
+      pwg: 'custom_card_90x130mm',
+    })
+    expect(
+      await room.act(ACTIONS['size.add'], { name: 'card', short: 100_000, long: 100_000, unit: 'mm' }),
+    ).toMatchObject({ problem: { code: 'name_taken', name: 'Card' } })
+    expect(
+      await room.act(ACTIONS['size.add'], { name: 'A4', short: 100_000, long: 100_000, unit: 'mm' }),
+    ).toMatchObject({ problem: { code: 'name_taken' } })
+    expect(
+      await room.act(ACTIONS['size.add'], { name: 'Crumb', short: 9_999, long: 20_000, unit: 'mm' }),
+    ).toMatchObject({ problem: { code: 'input' } })
+  })
+})
