@@ -24,3 +24,4 @@ vi.stubGlobal(
 window.HTMLElement.prototype.scrollIntoView = () => {}
 
 afterEach(cleanup)
+Object.defineProperty(document, 'fonts', { value: { addEventListener() {}, removeEventListener() {} } })

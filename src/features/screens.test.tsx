@@ -1,0 +1,334 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { runChecks } from '@/core/checks/all'
+import { fromMm } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import type { Settings } from '@/core/preset/settings'
+import { outcomeOf } from '@/core/slip/outcome'
+import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
+import { DEMO_PRINTERS } from '../../demo/printers'
+import { show } from '../../test/interface'
+import { facts, PICTURE, VERSION } from '../../test/slip-facts'
+import { Bench } from './bench/bench'
+import type { BenchData } from './bench/types'
+import { Log } from './log/log'
+import { PresetRows } from './presets/preset-rows'
+import type { PresetWorld } from './presets/types'
+import { Figures } from './slip/figures'
+import { Findings } from './slip/findings'
+import { OutcomeDialog } from './slip/outcome-dialog'
+
+vi.mock('next/navigation', () => ({
+  useRouter: () => ({ push: vi.fn(), refresh: vi.fn() }),
+  usePathname: () => '/bench',
+  useSearchParams: () => new URLSearchParams(),
+}))
+
+const sent: { action: string; body: Record<string, unknown> }[] = []
+let answer: unknown = { ok: true, value: { runIds: ['r'], left: 0 } }
+beforeEach(() => {
+  sent.length = 0
+  answer = { ok: true, value: { runIds: ['r'], left: 0 } }
+  vi.stubGlobal('fetch', async (url: string, init: RequestInit) => {
+    sent.push({ action: url.replace('/api/do/', ''), body: JSON.parse(String(init.body)) })
+    return { json: async () => answer }
+  })
+})
+
+const exact = { edge: 'borderless', placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } } as const
+
+describe('figures', () => {
+  it('keep asked, sent, on paper and within apart', () => {
+    const { sheet, print } = outcomeOf(facts(exact))
+    show(<Figures sheet={sheet} print={print} />)
+    const width = within(screen.getByRole('row', { name: /^Width/ }))
+    expect(width.getAllByRole('cell').map((c) => c.textContent)).toEqual(['180.0', '176.0', '180.0', '± 0.3'])
+  })
+  it('are in inches in a room of inches', () => {
+    const { sheet, print } = outcomeOf(facts(exact))
+    show(<Figures sheet={sheet} print={print} />, 'in')
+    expect(within(screen.getByRole('row', { name: /^Width/ })).getAllByRole('cell')[0]?.textContent).toBe('7.09')
+  })
+  it('say what they wait for', () => {
+    show(<Figures sheet={null} print={null} />)
+    expect(screen.getByText(/stand here once there is a picture/)).toBeTruthy()
+  })
+})
+
+describe('findings', () => {
+  it('show stops and looks in words, and the fine ones on a press', () => {
+    const slip = facts({ copies: 18 }, { picture: { ...PICTURE, profile: null } })
+    show(<Findings findings={runChecks(slip, outcomeOf(slip))} />)
+    expect(screen.getByText(/17 sheets of this size on the shelf/)).toBeTruthy()
+    expect(screen.getByText('Stop').className).toBe('level-stop')
+    expect(screen.queryByText('The file reads to its end.')).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: /other checks/ }))
+    expect(screen.getByText('The file reads to its end.')).toBeTruthy()
+  })
+})
+
+describe('the drawing', () => {
+  const drawing = (onAnchor?: (a: { x: number; y: number }) => void) => {
+    const { sheet, print } = outcomeOf(facts({ ...exact, edge: 'margins' }))
+    if (!sheet) throw new Error('there is a sheet')
+    show(
+      <SheetDrawing
+        sheet={sheet}
+        print={print}
+        picture={{ url: '/p', thumb: '/t', size: PICTURE }}
+        unit="mm"
+        anchor={{ x: 0.5, y: 0.5 }}
+        {...(onAnchor ? { onAnchor } : {})}
+      />,
+    )
+  }
+  it('moves the picture by arrow keys, further with shift, and back with Home', () => {
+    const move = vi.fn()
+    drawing(move)
+    const picture = screen.getByRole('application')
+    fireEvent.keyDown(picture, { key: 'ArrowRight' })
+    fireEvent.keyDown(picture, { key: 'ArrowUp', shiftKey: true })
+    fireEvent.keyDown(picture, { key: 'Home' })
+    expect(move.mock.calls.map(([a]) => [a.x.toFixed(2), a.y.toFixed(2)])).toEqual([
+      ['0.51', '0.50'],
+      ['0.50', '0.40'],
+      ['0.50', '0.50'],
+    ])
+  })
+  it('is only looked at where nothing may change', () => {
+    drawing()
+    expect(screen.queryByRole('application')).toBeNull()
+  })
+  it('draws the thumbnail behind the preview', () => {
+    drawing()
+    expect([...document.querySelectorAll('image')].map((i) => i.getAttribute('href'))).toEqual(['/t', '/p'])
+  })
+})
+
+describe('logging what came out', () => {
+  const stops = () => {
+    const slip = facts({ copies: 18 })
+    return runChecks(slip, outcomeOf(slip)).filter((f) => f.level === 'stop')
+  }
+  const dialog = (withStops: boolean) => {
+    const onClose = vi.fn()
+    show(
+      <OutcomeDialog
+        slipId="s"
+        open
+        onClose={onClose}
+        stops={withStops ? stops() : []}
+        left={1}
+        flush={async () => 7}
+      />,
+    )
+    return onClose
+  }
+  it('a stop keeps good shut until it has a reason, which is sent along', async () => {
+    const onClose = dialog(true)
+    const submit = screen.getByRole<HTMLButtonElement>('button', { name: 'Log as good' })
+    expect(submit.disabled).toBe(true)
+    fireEvent.change(screen.getByPlaceholderText('Reason'), { target: { value: 'found one more pack' } })
+    expect(submit.disabled).toBe(false)
+    fireEvent.click(submit)
+    await waitFor(() => expect(onClose).toHaveBeenCalled())
+    expect(sent[0]).toMatchObject({
+      action: 'run.log',
+      body: { revision: 7, outcome: 'good', answers: [{ check: 'stock', reason: 'found one more pack' }] },
+    })
+  })
+  it('spoiled asks for a cause, not for reasons', () => {
+    dialog(true)
+    fireEvent.click(screen.getByRole('radio', { name: 'Spoiled' }))
+    expect(screen.queryByPlaceholderText('Reason')).toBeNull()
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Log as spoiled' }).disabled).toBe(true)
+    expect(screen.getByText('Say what spoiled it.')).toBeTruthy()
+  })
+  it('stays open when the room refuses', async () => {
+    answer = { ok: false, problem: { code: 'slip_done', number: 4 } }
+    const onClose = dialog(false)
+    fireEvent.click(screen.getByRole('button', { name: 'Log as good' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(onClose).not.toHaveBeenCalled()
+  })
+})
+
+describe('the bench', () => {
+  const bench: BenchData = {
+    waiting: 1,
+    today: { runs: 6, spoiled: 1, mm2: 2_310_000 },
+    unplaced: [],
+    lanes: [
+      {
+        due: [{ kind: 'nozzle check', days: 9 }],
+        printer: {
+          id: 'p',
+          nickname: 'Otter',
+          blackShared: true,
+          holdsBlack: 'matte',
+          swapMicrolitres: 1900,
+          upkeep: [{ kind: 'nozzle check', at: Date.UTC(2026, 10, 15) }],
+          feeds: [{ id: 'f', name: 'rear stack', kind: 'stack' }],
+          loads: [
+            {
+              feedId: 'f',
+              feedName: 'rear stack',
+              stockId: 's',
+              paperName: 'Fenland Matte',
+              kind: 'sheet',
+              width: fromMm(257),
+              length: fromMm(364),
+              left: 17,
+            },
+          ],
+        },
+        groups: [
+          {
+            needs: {
+              black: 'photo',
+              load: {
+                feedId: 'f',
+                feedName: 'rear stack',
+                paperName: 'Dune',
+                roll: false,
+                width: fromMm(210),
+                length: fromMm(297),
+              },
+            },
+            slips: [
+              {
+                id: 'x',
+                number: 3,
+                title: 'Cirrus',
+                memberName: 'Tobiah Ravensholt',
+                pictureId: null,
+                copies: 3,
+                sheet: { width: fromMm(210), length: fromMm(297), roll: false },
+                level: 'fine',
+                finding: null,
+              },
+            ],
+          },
+        ],
+      },
+    ],
+  }
+  it('says what is loaded, what is due, and what has to be changed first', () => {
+    show(<Bench bench={bench} shelf={[]} now={Date.UTC(2026, 10, 24, 12)} />)
+    expect(screen.getByText('Fenland Matte, B4', { exact: false })).toBeTruthy()
+    expect(screen.getByText('checked 9 days ago').className).toBe('level-look')
+    expect(screen.getByRole('heading', { level: 3 }).textContent).toBe(
+      'After Dune, A4 in the rear stack and a swap to photo black1 slip, 3 prints, 1.9 ml ink',
+    )
+    expect(screen.getByText('A4, 3 copies, Tobiah R.')).toBeTruthy()
+    expect(screen.getByText('2.31 m²')).toBeTruthy()
+  })
+  it('an empty one says what comes there', () => {
+    show(<Bench bench={{ ...bench, waiting: 0, lanes: [] }} shelf={[]} now={0} />)
+    expect(screen.getByText(/No printer yet/)).toBeTruthy()
+    expect(screen.getByText(/Nothing waits/)).toBeTruthy()
+  })
+})
+
+describe('the log', () => {
+  const totals = { runs: 1, spoiled: 1, mm2: 93_548, microlitres: 430, cost: minor(123), charge: minor(0) }
+  it('writes a run as one line, spoiled with its cause', () => {
+    const line = {
+      id: 'r',
+      number: 9,
+      at: Date.UTC(2026, 10, 24, 15, 5),
+      title: 'Fern',
+      memberName: 'Iria',
+      printerName: 'Otter',
+      presetName: 'Matte',
+      versionNumber: 3,
+      paperName: 'Fenland',
+      outcome: 'spoiled',
+      cause: 'banding',
+      width: fromMm(257),
+      length: fromMm(364),
+      roll: false,
+      cost: minor(123),
+      charge: minor(0),
+    } as const
+    show(
+      <Log
+        lines={[line]}
+        next={null}
+        totals={totals}
+        printers={[]}
+        members={[]}
+        papers={[]}
+        now={Date.UTC(2026, 10, 25)}
+      />,
+    )
+    const row = screen.getByRole('row', { name: /Fern/ })
+    expect(row.textContent).toBe('Tue 24 Nov 15:059FernIriaMatte, 3Fenland B4spoiled, banding1.230.00')
+  })
+  it('says when nothing is there yet', () => {
+    show(<Log lines={[]} next={null} totals={{ ...totals, runs: 0 }} printers={[]} members={[]} papers={[]} now={0} />)
+    expect(screen.getByText('No run is logged yet.')).toBeTruthy()
+  })
+})
+
+describe('the rows of a preset', () => {
+  const otter = DEMO_PRINTERS[0]
+  const queue = otter?.queues[0]
+  if (!otter || !queue) throw new Error('the demo has printers')
+  const feeds = otter.feeds.map((f) => ({ ...f, id: f.name }))
+  const world: PresetWorld = {
+    queues: [
+      {
+        id: 'q',
+        name: queue.name,
+        printerName: 'Otter',
+        inkSet: '',
+        feeds,
+        facts: queue.facts(feeds.map((f) => f.id)),
+      },
+    ],
+    papers: [
+      { id: 'fen', name: 'Fenland Matte', surface: 'matte', weight: 210, thickness: 240 },
+      { id: 'cotton', name: 'Saltmarsh', surface: 'cotton', weight: 310, thickness: 480 },
+    ],
+    profiles: [{ id: 'prof', name: 'fen-b', sealMadeWith: null, grey: false }],
+  }
+  const settings: Settings = {
+    ...VERSION.settings,
+    queueId: 'q',
+    feedId: 'rear stack',
+    paperId: 'fen',
+    mediaSettingId: 'matte-b',
+    qualityId: 'fine',
+    printerColour: 'off',
+    fileColour: { kind: 'profile', profileId: 'prof', intent: 'relative', blackPoint: true },
+    own: { drying: 'none' },
+  }
+  it('a closed value says why, and one press makes the smallest change', () => {
+    const change = vi.fn()
+    show(<PresetRows settings={settings} world={world} frozen={false} onChange={change} />)
+    fireEvent.click(screen.getByRole('radio', { name: 'Grey mode' }))
+    expect(change).not.toHaveBeenCalled()
+    expect(screen.getByText(/Printer colour: Grey mode is closed because .* \(file colour is To fen-b\)/)).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: /^Set printer colour to Grey mode/ }))
+    expect(change).toHaveBeenCalledWith(
+      expect.objectContaining({ printerColour: 'grey mode', fileColour: { kind: 'untouched' }, tint: { a: 0, b: 0 } }),
+    )
+  })
+  it('an open value is taken at once', () => {
+    const change = vi.fn()
+    show(<PresetRows settings={settings} world={world} frozen={false} onChange={change} />)
+    fireEvent.click(screen.getByRole('radio', { name: 'Quick' }))
+    expect(change).toHaveBeenCalledWith(expect.objectContaining({ qualityId: 'quick' }))
+  })
+  it('choices that contradict each other: only what has to move is shown as closed', () => {
+    show(<PresetRows settings={{ ...settings, blackInk: 'photo' }} world={world} frozen={false} onChange={vi.fn()} />)
+    expect(screen.getAllByRole('status').map((s) => s.textContent)).toEqual([
+      expect.stringMatching(/^Black ink: Photo is closed because/),
+    ])
+  })
+  it('a preset of a queue that is gone says so', () => {
+    show(<PresetRows settings={{ ...settings, queueId: 'gone' }} world={world} frozen={false} onChange={vi.fn()} />)
+    expect(screen.getByText(/not in the room any more/)).toBeTruthy()
+  })
+})
