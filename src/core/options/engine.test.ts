@@ -90,12 +90,16 @@ describe('against exhaustive search over random sets', () => {
           expect(completions(options, reason.rules).some((s) => s[state.id] === v.id && agrees(s, part))).toBe(false)
           const change = engine.change(selection, state.id, v.id)
           const least = slowChange(all, selection, state.id, v.id)
-          expect([seed, state.id, v.id, change === null ? -1 : change.moves.length]).toEqual([
-            seed,
-            state.id,
-            v.id,
-            least,
-          ])
+          const moved = change === null ? -1 : change.moves.length
+          if (least <= 3) expect([seed, state.id, v.id, moved]).toEqual([seed, state.id, v.id, least])
+          else
+            expect([seed, state.id, v.id, moved >= least, change?.smallest]).toEqual([
+              seed,
+              state.id,
+              v.id,
+              true,
+              false,
+            ])
           if (change) {
             const next = {
               ...selection,
@@ -151,6 +155,34 @@ const RULES: readonly Rule[] = [
     because: 'tint belongs to grey mode',
   },
 ]
+
+describe('a change of more than three choices', () => {
+  it('is found and marked, also when not one choice can stay', () => {
+    const option = (id: string): Option => ({
+      id,
+      name: id,
+      values: [
+        { id: 'a', name: 'A' },
+        { id: 'b', name: 'B' },
+      ],
+    })
+    const five = ['v', 'w', 'x', 'y', 'z'].map(option)
+    const rules: Rule[] = ['w', 'x', 'y', 'z'].map((id) => ({
+      id,
+      when: [{ option: 'v', in: ['b'] }],
+      then: { option: id, in: ['b'] },
+      because: `${id} follows v`,
+    }))
+    const change = new Options(five, rules).change({ v: 'a', w: 'a', x: 'a', y: 'a', z: 'a' }, 'v', 'b')
+    expect(change?.moves.map((m) => [m.option, m.to])).toEqual([
+      ['w', 'b'],
+      ['x', 'b'],
+      ['y', 'b'],
+      ['z', 'b'],
+    ])
+    expect(change?.smallest).toBe(false)
+  })
+})
 
 describe('reasons in a small room', () => {
   const engine = new Options(OPTIONS, RULES)

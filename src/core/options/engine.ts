@@ -422,7 +422,9 @@ export class Options {
     o: number,
   ): Change | null {
     const kept: (readonly [number, number])[] = []
-    let model: Int32Array | null = null
+    const free = this.solve(search, [], mask, o, () => -1)
+    if (typeof free === 'string') return null
+    let model = free // every choice may have to move
     for (const choice of choices) {
       const next = this.solve(search, [...kept, choice], mask, o, () => -1)
       if (next === 'unknown') return null
@@ -430,7 +432,7 @@ export class Options {
       kept.push(choice)
       model = next
     }
-    return model ? this.moves(choices, model, false) : null
+    return this.moves(choices, model, false)
   }
 
   private moves(choices: readonly (readonly [number, number])[], model: Int32Array, smallest: boolean): Change {
