@@ -10,7 +10,9 @@ const project = (name: string, environment: 'node' | 'happy-dom', include: strin
 export default defineConfig({
   test: {
     projects: [
-      project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts'], { testTimeout: 300_000 }),
+      project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts'], {
+        testTimeout: process.env.LIBRETA_FULL ? 1_800_000 : 300_000,
+      }),
       project(
         'server',
         'node',
