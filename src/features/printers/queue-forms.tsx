@@ -1,6 +1,6 @@
 'use client'
 
-import { Checkbox, MultiSelect, NumberInput, Select, Textarea, TextInput } from '@mantine/core'
+import { Button, Checkbox, MultiSelect, NumberInput, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { Um } from '@/core/length/length'
 import type { Literal, Option, Rule } from '@/core/options/rules'
@@ -233,9 +233,11 @@ export function RuleForm({
         />
       ))}
       {when.length < 3 ? (
-        <button type="button" className="soft small" onClick={() => setWhen([...when, EMPTY])}>
-          and another condition
-        </button>
+        <div>
+          <Button size="compact-xs" variant="default" onClick={() => setWhen([...when, EMPTY])}>
+            and another condition
+          </Button>
+        </div>
       ) : null}
       <LiteralFields label="then" options={options} literal={then} onChange={setThen} />
       <TextInput
