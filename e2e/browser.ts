@@ -71,6 +71,22 @@ export async function settled(page: Page): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 100))
 }
 
+/** Goes to the room's search by its key: pressed again while the page is not listening yet. */
+export async function slash(page: Page): Promise<void> {
+  for (let tries = 0; tries < 50; tries++) {
+    await page.keyboard.press('/')
+    if (await page.evaluate(() => document.activeElement?.getAttribute('role') === 'combobox')) return
+    await new Promise((resolve) => setTimeout(resolve, 100))
+  }
+  throw new Error('the key / never reached the search')
+}
+
+/** Waits until keys are heard, and leaves the search again. */
+export async function listening(page: Page): Promise<void> {
+  await slash(page)
+  await page.keyboard.press('Escape')
+}
+
 /** Clicks the first visible thing of a role with this text or name. */
 export async function press(page: Page, name: string, role = 'button'): Promise<void> {
   const handle = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })

@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import { AxePuppeteer } from '@axe-core/puppeteer'
 import Database from 'better-sqlite3'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { press, says, Visit } from './browser'
+import { listening, press, says, slash, Visit } from './browser'
 
 let visit: Visit
 const id: { slip?: string; run?: string; preset?: string; printer?: string } = {}
@@ -82,19 +82,18 @@ describe('ways of a screen', () => {
   it('mm and inches switch in place, by a key, and stay', async () => {
     const page = await visit.open(`/slips/${id.slip}`)
     await says(page, / mm/)
+    await listening(page)
     await page.keyboard.press('u')
     await says(page, /\d in/)
     await page.reload({ waitUntil: 'load' })
     await says(page, /\d in/)
-    await page.waitForFunction(() =>
-      Object.keys(document.querySelector('button') ?? {}).some((k) => k.startsWith('__react')),
-    )
+    await listening(page)
     await page.keyboard.press('u')
     await page.close()
   })
   it('finds anything with a slash, and opens it with Enter', async () => {
     const page = await visit.open('/bench')
-    await page.keyboard.press('/')
+    await slash(page)
     await page.keyboard.type('Saltmarsh Cotton, warm')
     await page.waitForFunction(() => /warm grey/.test(document.querySelector('[role=listbox]')?.textContent ?? ''))
     await page.keyboard.press('Enter')
