@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import pino from 'pino'
 import { NewerSchema, roomFolder } from '@/server/db/open'
 import { requestContext } from '@/server/door/actor'
+import { printUntil } from '@/server/printing/follow'
 import { workUntil } from './worker'
 
 // The one background process of a room: it leases jobs, renders, and ends when its parent does.
@@ -14,7 +15,7 @@ process.on('disconnect', () => stop.abort())
 try {
   while (!existsSync(join(roomFolder(), 'libreta.db')) && !stop.signal.aborted)
     await new Promise((resolve) => setTimeout(resolve, 200))
-  await workUntil(stop.signal, requestContext, log)
+  await Promise.all([workUntil(stop.signal, requestContext, log), printUntil(stop.signal, requestContext, log)])
 } catch (error) {
   if (!(error instanceof NewerSchema)) throw error
   log.fatal(error.message)

@@ -153,6 +153,11 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
       says: 'on matte papers Quick is enough for anything looked at from half a metre',
     },
   ],
+  ipp: {
+    sources: { [at(ids, 0)]: 'main', [at(ids, 1)]: 'manual' },
+    types: {},
+    qualities: { quick: 3, fine: 4, slow: 5 },
+  },
 })
 
 const otterOffice = (ids: readonly string[]): QueueFacts => ({
@@ -167,6 +172,7 @@ const otterOffice = (ids: readonly string[]): QueueFacts => ({
   ownOptions: [],
   rules: [],
   notes: [],
+  ipp: { sources: { [at(ids, 0)]: 'main' }, types: {}, qualities: { quick: 3 } },
 })
 
 const heronRoll = (ids: readonly string[]): QueueFacts => ({
@@ -227,6 +233,11 @@ const heronRoll = (ids: readonly string[]): QueueFacts => ({
     },
   ],
   notes: [],
+  ipp: {
+    sources: { [at(ids, 0)]: 'main-roll', [at(ids, 1)]: 'manual' },
+    types: {},
+    qualities: { brisk: 3, steady: 4, best: 5 },
+  },
 })
 
 const wrenCards = (ids: readonly string[]): QueueFacts => ({
@@ -259,6 +270,7 @@ const wrenCards = (ids: readonly string[]): QueueFacts => ({
   ownOptions: [],
   rules: [],
   notes: [],
+  ipp: { sources: { [at(ids, 0)]: 'main' }, types: {}, qualities: { normal: 4, high: 5 } },
 })
 
 const feed = (

@@ -97,6 +97,7 @@ export const VERSION: VersionFacts = {
   paper: { id: 'paper', name: 'Fenland Matte', surface: 'matte', thickness: um(240) },
   profile: null,
   checked: { margins: null, borderless: null },
+  checkDue: { margins: null, borderless: null },
   holdsBlack: 'matte',
   due: [],
 }

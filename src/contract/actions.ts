@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { SURFACES } from '@/core/printer/facts'
+import { readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
-import { slipBodySchema } from './slip'
+import { sheetChoiceSchema, slipBodySchema } from './slip'
 import { CAUSES } from './slip-data'
 
 /** A row that is edited: which, and the revision that the person saw. */
@@ -46,6 +47,10 @@ export const UPKEEP_KINDS = [
   'head change',
 ] as const
 
+const answersSchema = z
+  .array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) }))
+  .max(40)
+
 /** The inputs of every write, by the action's name. */
 export const INPUTS = {
   'room.set-up': z.object({
@@ -71,6 +76,7 @@ export const INPUTS = {
     stopPpi: z.int().min(1).max(2000),
     lookPpi: z.int().min(1).max(2000),
     usualCopies: z.int().min(1).max(500),
+    edgeCheckDays: z.int().min(1).max(3650),
   }),
   'tariff.set': z.object({
     paperPercent: z.int().min(0).max(1000),
@@ -173,12 +179,49 @@ export const INPUTS = {
     note: noteSchema,
     /** how many prints this is about, each becomes a run of its own */
     copies: z.int().min(1).max(500),
-    answers: z
-      .array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) }))
-      .max(40),
+    answers: answersSchema,
     /** only for a room that is filled afterwards; null is now */
     at: z.int().nullable().default(null),
   }),
+  'print.start': z.object({
+    slipId: idSchema,
+    revision: z.int(),
+    copies: z.int().min(1).max(100),
+    /** what each copy is logged as once the printer says that it is done */
+    outcome: z.enum(['good', 'proof']),
+    note: noteSchema,
+    answers: answersSchema,
+  }),
+  'print.cancel': z.object({ id: idSchema }),
+  'print.settle': z.object({
+    id: idSchema,
+    outcome: z.enum(['good', 'proof', 'spoiled', 'not printed']),
+    cause: z.enum(CAUSES).nullable(),
+    note: noteSchema,
+  }),
+  'printer.by-address': z.object({ address: z.string().max(300), nickname: nameSchema }),
+  'queue.ask': z.object({ id: idSchema }),
+  'queue.take': z.object({ id: idSchema, points: z.array(z.string().max(120)).min(1).max(200), unit }),
+  'edge-check.start': z.object({
+    versionId: idSchema,
+    edge: z.enum(['margins', 'borderless']),
+    sheet: sheetChoiceSchema,
+    sheets: z.int().min(1).max(10),
+    instrument: z.enum(['steel rule', 'rule and loupe', 'output tray']),
+    /** false: the sheets are saved as files and printed by hand */
+    print: z.boolean(),
+    note: noteSchema,
+  }),
+  'edge-check.more': z.object({ ...edited, sheets: z.int().min(1).max(10), print: z.boolean() }),
+  'edge-check.file': z.object({ id: idSchema, sheet: z.int().min(1).max(40) }),
+  'edge-check.read': z.object({
+    ...edited,
+    instrument: z.enum(['steel rule', 'rule and loupe', 'output tray']),
+    readings: readingsSchema,
+    note: noteSchema,
+  }),
+  'edge-check.solve': z.object(edited),
+  'edge-check.withdraw': z.object(edited),
 } as const satisfies Record<string, z.ZodType>
 
 export type ActionName = keyof typeof INPUTS
@@ -237,6 +280,18 @@ export type ActionOutput = {
   'slip.file': { readonly jobId: string }
   'job.cancel': Made
   'run.log': { readonly runIds: readonly string[]; readonly left: number }
+  'print.start': { readonly printIds: readonly string[] }
+  'print.cancel': Made
+  'print.settle': Made
+  'printer.by-address': Numbered
+  'queue.ask': { readonly ignored: number; readonly differs: number }
+  'queue.take': { readonly taken: number }
+  'edge-check.start': Numbered
+  'edge-check.more': Saved
+  'edge-check.file': { readonly jobId: string }
+  'edge-check.read': Saved
+  'edge-check.solve': Saved
+  'edge-check.withdraw': Saved
 }
 
 function knownZone(zone: string): boolean {

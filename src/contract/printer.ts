@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Feed, PRINTER_COLOURS, type QueueFacts, SURFACES } from '@/core/printer/facts'
+import { type Feed, NO_WORDS, PRINTER_COLOURS, type QueueFacts, SURFACES } from '@/core/printer/facts'
 import { edgesSchema, lengthSchema, nameSchema } from './lengths'
 
 const keySchema = z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/, 'small letters, digits and hyphens')
@@ -126,6 +126,16 @@ const dialogStepSchema = z
   })
   .readonly()
 
+const ippKeywordSchema = z.string().regex(/^[a-z0-9][a-z0-9._-]{0,60}$/, 'a keyword of the printer')
+
+const ippWordsSchema = z
+  .object({
+    sources: z.record(z.string().max(80), ippKeywordSchema).readonly(),
+    types: z.record(keySchema, ippKeywordSchema).readonly(),
+    qualities: z.record(keySchema, z.union([z.literal(3), z.literal(4), z.literal(5)])).readonly(),
+  })
+  .readonly()
+
 export const queueFactsSchema = z
   .object({
     feeds: z.array(queueFeedSchema).max(12).readonly(),
@@ -146,5 +156,6 @@ export const queueFactsSchema = z
     ownOptions: z.array(ownOptionSchema).max(20).readonly().default([]),
     rules: z.array(ruleSchema).max(400).readonly().default([]),
     notes: z.array(noteOfQueueSchema).max(60).readonly().default([]),
+    ipp: ippWordsSchema.default(NO_WORDS),
   })
   .readonly() satisfies z.ZodType<QueueFacts, unknown>

@@ -22,6 +22,13 @@ const placingSchema = z.discriminatedUnion('mode', [
   z.object({ mode: z.literal('exact'), by: bySchema }).readonly(),
 ])
 
+export const sheetChoiceSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('size'), sizeId: z.string().max(200) }).readonly(),
+  z
+    .object({ kind: z.literal('cut'), width: lengthSchema, length: z.union([lengthSchema, z.literal('auto')]) })
+    .readonly(),
+])
+
 export const slipBodySchema = z
   .object({
     title: z.string().max(200),
@@ -31,14 +38,7 @@ export const slipBodySchema = z
     crop: cropSchema.nullable(),
     quarter: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal('auto')]),
     versionId: idSchema.nullable(),
-    sheet: z
-      .discriminatedUnion('kind', [
-        z.object({ kind: z.literal('size'), sizeId: z.string().max(200) }).readonly(),
-        z
-          .object({ kind: z.literal('cut'), width: lengthSchema, length: z.union([lengthSchema, z.literal('auto')]) })
-          .readonly(),
-      ])
-      .nullable(),
+    sheet: sheetChoiceSchema.nullable(),
     edge: z.enum(['margins', 'borderless']),
     growth: z.enum(['cancelled', 'accepted']),
     centring: z.discriminatedUnion('kind', [

@@ -5,6 +5,7 @@ import { borderlessPossible, growthKnown, noSliver } from './borderless'
 import type { Check, Finding, Level } from './check'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
+import { edgeMeasured } from './edge-measured'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
 import { sizePossible, sizeTurned } from './size'
@@ -20,6 +21,7 @@ export const CHECKS: readonly Check[] = [
   insideArea,
   growthKnown,
   noSliver,
+  edgeMeasured,
   resolutionEnough,
   blackInkHeld,
   profilePresent,

@@ -4,7 +4,7 @@ import type { BorderlessClosed } from '@/core/printer/closed'
 import type { BlackInk } from '@/core/printer/facts'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
-import type { SlipFacts } from '@/core/slip/facts'
+import type { CheckDue, SlipFacts } from '@/core/slip/facts'
 import type { SlipOutcome } from '@/core/slip/outcome'
 
 export type Level = 'stop' | 'look' | 'fine'
@@ -50,6 +50,9 @@ export type Found =
   | { readonly code: 'upkeep_done' }
   | { readonly code: 'upkeep_due'; readonly printer: string; readonly kind: string; readonly days: number | null }
   | { readonly code: 'grown_to_cover'; readonly percent: number }
+  | { readonly code: 'edge_checked'; readonly number: number }
+  | { readonly code: 'edge_unchecked'; readonly feed: string; readonly borderless: boolean; readonly queue: string }
+  | { readonly code: 'edge_check_due'; readonly number: number; readonly due: CheckDue }
 
 export type Finding = { readonly check: string; readonly level: Level } & Found
 

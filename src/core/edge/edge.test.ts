@@ -123,8 +123,8 @@ describe('within', () => {
     const checked: Accuracy = { ...declared, source: 'checked', lengthAcross: 0.4, lengthAlong: 0.3 }
     expect(sizeWithin(checked, fromMm(500), 'across')).toBe(um(Math.hypot(200, 50)))
   })
-  it('a position is drift, half the skew’s reach and the reading', () => {
-    expect(positionWithin(declared, 'left', fromMm(200))).toBe(500 + 200 + 50)
+  it('a position is drift, what the turn makes of its distance from the middle, and the reading', () => {
+    expect(positionWithin(declared, 'left', fromMm(100))).toBe(500 + 200 + 50)
     expect(positionWithin(declared, 'trail', fromMm(0))).toBe(850)
   })
 })

@@ -31,11 +31,11 @@ export function sizeWithin(a: Accuracy, length: Um, axis: 'across' | 'along'): U
 }
 
 /**
- * The tolerance of a distance to the sheet's edge `edge`, for a print that spans `reach` um along that edge: drift,
- * plus what the skew makes of that distance, plus the reading's uncertainty (all three at their 95 % figures, so the
- * sum is on the safe side).
+ * The tolerance of a distance to the sheet's edge `edge`, for a print whose farthest part lies `far` um from the
+ * sheet's middle along that edge: drift, plus what the turn about the middle makes of that distance, plus the reading's
+ * uncertainty (all three at their 95 % figures, so the sum is on the safe side).
  */
-export function positionWithin(a: Accuracy, edge: EdgeName, reach: Um): Um {
+export function positionWithin(a: Accuracy, edge: EdgeName, far: number): Um {
   const drift = edge === 'left' || edge === 'right' ? a.driftAcross : a.driftAlong
-  return um(drift + (Math.abs(a.skew) * reach) / 2000 + a.reading)
+  return um(drift + (Math.abs(a.skew) * far) / 1000 + a.reading)
 }

@@ -102,6 +102,30 @@ export type QueueFacts = {
   readonly rules: readonly Rule[]
   /** advice that closes nothing */
   readonly notes: readonly Note[]
+  /** what the printer calls feeds, media settings and qualities when it is spoken to */
+  readonly ipp: IppWords
+}
+
+/**
+ * The printer's own keywords (PWG 5100.7 and RFC 8011) by the room's ids: media-source by feed, media-type by media
+ * setting, print-quality by quality. A media setting that is not named here goes by its id.
+ */
+export type IppWords = {
+  readonly sources: Readonly<Record<string, string>>
+  readonly types: Readonly<Record<string, string>>
+  readonly qualities: Readonly<Record<string, 3 | 4 | 5>>
+}
+
+export const NO_WORDS: IppWords = { sources: {}, types: {}, qualities: {} }
+
+/** print-quality by rank where nothing is said: the coarsest is draft, the finest high, what lies between normal. */
+export function printQuality(facts: Pick<QueueFacts, 'qualities' | 'ipp'>, qualityId: string): 3 | 4 | 5 {
+  const said = facts.ipp.qualities[qualityId]
+  if (said) return said
+  const ranks = facts.qualities.map((q) => q.rank)
+  const rank = facts.qualities.find((q) => q.id === qualityId)?.rank ?? 0
+  if (ranks.length > 1 && rank === Math.max(...ranks)) return 5
+  return ranks.length > 2 && rank === Math.min(...ranks) ? 3 : 4
 }
 
 /** An option of the room's own; `inSeal`: it decides how ink lands, so a change of it is a new seal. */

@@ -135,3 +135,9 @@ const CUT_WITHIN = 500
 /** The first of `sizes` that a sheet of these edges is, or null. */
 export const sizeOf = (sizes: readonly Size[], short: number, long: number): Size | null =>
   sizes.find((s) => sameSize(s, short, long, CUT_WITHIN)) ?? null
+
+/** The self-describing name of a sheet as it goes in (PWG 5101.1, 5.1): a standard one, else custom in mm. */
+export function pwgNameOf(width: Um, length: Um): string {
+  const known = sizeOf(STANDARD_SIZES, Math.min(width, length), Math.max(width, length))
+  return known ? known.pwg : customPwgName('sheet', width, length, 'mm')
+}

@@ -1,10 +1,10 @@
 import type { StockPrice, Tariff } from '@/core/charge/charge'
-import type { Accuracy } from '@/core/edge/within'
+import type { EdgeFigures } from '@/core/edge/figures'
 import type { Um } from '@/core/length/length'
 import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
 import type { Settings } from '@/core/preset/settings'
 import type { BlackInk, Feed, MediaSetting, Quality, QueueFeed, Surface } from '@/core/printer/facts'
-import type { Edges, Quarter } from '@/core/sheet/sheet'
+import type { Quarter } from '@/core/sheet/sheet'
 
 /** The sheet that a slip asks for. `auto` length: as long as the print needs. */
 export type SheetChoice =
@@ -58,6 +58,11 @@ export type PaperFacts = {
   readonly thickness: Um
 }
 
+/** Why an edge check has to be made again. */
+export type CheckDue =
+  | { readonly why: 'age'; readonly days: number }
+  | { readonly why: 'upkeep'; readonly kind: string }
+
 /** A version with everything that it points to. */
 export type VersionFacts = {
   readonly id: string
@@ -75,23 +80,14 @@ export type VersionFacts = {
   readonly paper: PaperFacts
   /** null: the profile that the version names is not in the room; absent from an untouched version */
   readonly profile: { readonly name: string; readonly sealMadeWith: string | null; readonly grey: boolean } | null
-  /** what an edge check found, by edge; null where none was made */
+  /** what the newest edge check of this queue and feed found, by edge; null where none was made */
   readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }
+  /** why an edge check of this queue and feed is due again, by edge; null: it is not, or none was made */
+  readonly checkDue: { readonly margins: CheckDue | null; readonly borderless: CheckDue | null }
   /** the black ink that the printer holds now; null when nothing is known */
   readonly holdsBlack: BlackInk | null
   /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
   readonly due: readonly { readonly kind: string; readonly days: number | null }[]
-}
-
-/** What an edge check found, in use instead of what was declared. */
-export type EdgeFigures = {
-  readonly checkId: string
-  readonly at: number
-  readonly edges: Edges
-  readonly accuracy: Accuracy
-  /** printed length over asked length of the feed itself, along; 1 is true */
-  readonly stretchAcross: number
-  readonly stretchAlong: number
 }
 
 /** Sheets or roll in this room that fit the slip's sheet and paper. */

@@ -1,5 +1,6 @@
 import { type Charge, chargeFor } from '@/core/charge/charge'
 import { coverOverspray, reaches } from '@/core/edge/cover'
+import { accuracyOn, checkedMargins, mapOf } from '@/core/edge/figures'
 import { type Growth, grow, growthOf, noGrowth, shrink, sliver } from '@/core/edge/growth'
 import { type Accuracy, positionWithin, sizeWithin } from '@/core/edge/within'
 import { type Um, um } from '@/core/length/length'
@@ -38,6 +39,10 @@ export type SheetOutcome = {
   readonly growth: Growth
   readonly accuracy: Accuracy
   readonly figures: 'declared' | 'checked'
+  /** the edge check that the figures come from */
+  readonly check: { readonly id: string; readonly number: number; readonly at: number } | null
+  /** what is sent is mapped back, so that what was asked comes out */
+  readonly corrected: boolean
   /** why borderless was asked for and is not possible; it is then computed with margins */
   readonly borderlessClosed: BorderlessClosed | null
   readonly borderless: boolean
@@ -128,10 +133,9 @@ function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
   const { body, version, picture } = facts
   const wantsBorderless = body.edge === 'borderless'
   const width = body.sheet?.kind === 'cut' ? body.sheet.width : (facts.size?.short ?? um(0))
-  const declared = version ? declaredMargins(version.queueFeed, width) : NOTHING
   const closedFor = (w: Um): BorderlessClosed | null =>
     version ? borderlessClosed(version.queueFeed, w, version.mediaSetting) : null
-  const margins = version?.checked.margins?.edges ?? declared
+  const margins = marginsFor(version, width)
   const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(body.centring, margins)
   const want = picture ? { crop: body.crop ?? wholeCrop(picture), quarter, placing: body.placing } : null
   const laid = fed(body.sheet, facts.size, version, want, around)
@@ -140,7 +144,7 @@ function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
   const closed = wantsBorderless ? closedFor(sheet.width) : null
   const borderless = wantsBorderless && closed === null
   const overspray = borderless ? oversprayOf(version) : NOTHING
-  const found = borderless ? version?.checked.borderless : version?.checked.margins
+  const found = (borderless ? version?.checked.borderless : version?.checked.margins) ?? null
   const frameMargins = borderless ? NOTHING : centred(body.centring, margins)
   return {
     sheet,
@@ -148,15 +152,26 @@ function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
     fit,
     margins: borderless ? NOTHING : margins,
     overspray,
-    growth: borderless ? growthOf(sheet, overspray) : noGrowth(sheet),
-    accuracy: found?.accuracy ?? declaredAccuracy(version),
+    growth: found ? mapOf(found, sheet, borderless) : borderless ? growthOf(sheet, overspray) : noGrowth(sheet),
+    accuracy: found ? accuracyOn(found, sheet) : declaredAccuracy(version),
     figures: found ? 'checked' : 'declared',
+    check: found ? { id: found.checkId, number: found.number, at: found.at } : null,
+    corrected: body.growth === 'cancelled' && (borderless || found !== null),
     borderlessClosed: closed,
     borderless,
     frame: printableArea(sheet, frameMargins),
     area: printableArea(sheet, borderless ? NOTHING : margins),
     givenUp: givenUp(sheet, borderless ? NOTHING : margins, frameMargins),
   }
+}
+
+/** Margins on paper for a sheet of this width: by the edge check, else as declared. */
+function marginsFor(version: VersionFacts | null, width: Um): Edges {
+  if (!version) return NOTHING
+  const found = version.checked.margins
+  return found
+    ? checkedMargins(found, version.queueFeed, { width, length: found.sheet.length })
+    : declaredMargins(version.queueFeed, width)
 }
 
 function centred(centring: SlipFacts['body']['centring'], margins: Edges): Edges {
@@ -167,7 +182,8 @@ function centred(centring: SlipFacts['body']['centring'], margins: Edges): Edges
 const oversprayOf = (version: VersionFacts | null): Edges =>
   version?.checked.borderless?.edges ?? version?.queueFeed.borderless?.overspray ?? NOTHING
 
-const declaredAccuracy = (version: VersionFacts | null): Accuracy =>
+/** Accuracy while no edge check says better. */
+export const declaredAccuracy = (version: VersionFacts | null): Accuracy =>
   version
     ? { ...UNKNOWN, driftAcross: version.queueFeed.driftAcross, driftAlong: version.queueFeed.driftAlong }
     : UNKNOWN
@@ -180,18 +196,18 @@ function printOf(
 ): PrintOutcome {
   const crop = body.crop ?? wholeCrop(picture)
   const first = placePicture(crop, quarter, sheet.frame, body.placing, body.anchor)
-  const cancelled = sheet.borderless && body.growth === 'cancelled'
-  const covered = cancelled
-    ? coverOverspray(sheet.sheet, sheet.overspray, crop, quarter, first, body.anchor)
-    : { placed: first, window: first.rect, grownBy: 1 }
+  const cancelled = sheet.corrected
+  const covered =
+    cancelled && sheet.borderless
+      ? coverOverspray(sheet.sheet, sheet.overspray, crop, quarter, first, body.anchor)
+      : { placed: first, window: first.rect, grownBy: 1 }
   const { placed, window, grownBy } = covered
   const back = (r: Rect): Rect => (cancelled ? shrink(sheet.growth, r) : r)
   const asked = placed.rect
   const sent = back(asked)
   const landed = grow(sheet.growth, sent)
-  const onPaper = cancelled
-    ? intersect(asked, sheetRect(sheet.sheet))
-    : intersect(landed, sheet.borderless ? sheetRect(sheet.sheet) : sheet.area)
+  const inkable = sheet.borderless ? sheetRect(sheet.sheet) : sheet.area
+  const onPaper = intersect(cancelled ? asked : landed, inkable)
   const at = reaches(sheet.sheet, onPaper)
   const file = back(window)
   return {
@@ -202,17 +218,16 @@ function printOf(
     onPaper,
     placed,
     grownBy,
-    within: withinOf(sheet.accuracy, onPaper),
+    within: withinOf(sheet.accuracy, sheet.sheet, inkable, onPaper),
     ppi: resolution(placed.used, quarter, landed),
-    cutOff: cutOff(sheet.borderless ? sheetRect(sheet.sheet) : sheet.area, landed),
+    cutOff: cutOff(inkable, landed),
     slivers: sliversOf(sheet, at),
     reaches: at,
     page: {
       sheet: sheet.sheet,
-      trim:
-        cancelled || sheet.borderless
-          ? intersect(shrink(sheet.growth, sheetRect(sheet.sheet)), sheetRect(sheet.sheet))
-          : sheetRect(sheet.sheet),
+      trim: sheet.borderless
+        ? intersect(shrink(sheet.growth, sheetRect(sheet.sheet)), sheetRect(sheet.sheet))
+        : sheetRect(sheet.sheet),
       items: [
         {
           kind: 'picture',
@@ -228,14 +243,27 @@ function printOf(
   }
 }
 
-function withinOf(accuracy: Accuracy, r: Rect): PrintOutcome['within'] {
+/**
+ * Tolerances of a print on paper. Where its edge lies about as far out as ink can go, drift also changes its size: one
+ * side is cut and nothing is added at the other.
+ */
+function withinOf(accuracy: Accuracy, sheet: FedSheet, inkable: Rect, r: Rect): PrintOutcome['within'] {
+  const farY = Math.max(Math.abs(r.y - sheet.length / 2), Math.abs(r.y + r.h - sheet.length / 2))
+  const farX = Math.max(Math.abs(r.x - sheet.width / 2), Math.abs(r.x + r.w - sheet.width / 2))
+  const at = {
+    left: positionWithin(accuracy, 'left', farY),
+    right: positionWithin(accuracy, 'right', farY),
+    lead: positionWithin(accuracy, 'lead', farX),
+    trail: positionWithin(accuracy, 'trail', farX),
+  }
+  const cut = {
+    across: r.x - inkable.x <= at.left || inkable.x + inkable.w - r.x - r.w <= at.right,
+    along: r.y - inkable.y <= at.lead || inkable.y + inkable.h - r.y - r.h <= at.trail,
+  }
   return {
-    width: sizeWithin(accuracy, r.w, 'across'),
-    height: sizeWithin(accuracy, r.h, 'along'),
-    left: positionWithin(accuracy, 'left', r.h),
-    right: positionWithin(accuracy, 'right', r.h),
-    lead: positionWithin(accuracy, 'lead', r.w),
-    trail: positionWithin(accuracy, 'trail', r.w),
+    width: um(sizeWithin(accuracy, r.w, 'across') + (cut.across ? at.left : 0)),
+    height: um(sizeWithin(accuracy, r.h, 'along') + (cut.along ? at.lead : 0)),
+    ...at,
   }
 }
 

@@ -66,6 +66,14 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
       return 'The sheet goes in short edge first.'
     case 'size_turned':
       return `The sheet fits this feed only long edge first: load it ${measuredPair(f.widthUm, f.lengthUm, unit)}, across × along.`
+    case 'edge_checked':
+      return `Edge check ${f.number} measured where this feed prints.`
+    case 'edge_unchecked':
+      return `Nobody has measured ${f.borderless ? 'borderless' : 'the margins'} on the ${f.feed} of ${f.queue}: the figures are only what is declared. An edge check makes them true.`
+    case 'edge_check_due':
+      return f.due.why === 'age'
+        ? `Edge check ${f.number} is ${f.due.days} days old: make it again.`
+        : `Since edge check ${f.number} there was a ${f.due.kind}: make it again.`
     case 'growth_cancelled':
       return 'Growth is taken back: what was asked comes out.'
     case 'growth_accepted':

@@ -37,6 +37,16 @@ export type Problem =
   | { readonly code: 'rules'; readonly says: readonly string[] }
   | { readonly code: 'room_exists'; readonly name: string }
   | { readonly code: 'unreachable' }
+  | { readonly code: 'address'; readonly address: string; readonly why: string }
+  | { readonly code: 'printer_unreachable'; readonly address: string; readonly why: string }
+  | { readonly code: 'printer_silent'; readonly address: string; readonly seconds: number }
+  | { readonly code: 'printer_endless'; readonly address: string; readonly megabytes: number }
+  | { readonly code: 'printer_moves'; readonly address: string; readonly to: string }
+  | { readonly code: 'printer_not_ipp'; readonly address: string; readonly got: string }
+  | { readonly code: 'printer_refused'; readonly address: string; readonly status: string; readonly says: string }
+  | { readonly code: 'queue_cannot'; readonly queue: string; readonly why: string }
+  | { readonly code: 'printing'; readonly what: string }
+  | { readonly code: 'check_reading'; readonly says: string }
 
 /** One sentence that says what is wrong, with the value, and what to do. */
 export function sayProblem(p: Problem): string {
@@ -87,6 +97,26 @@ export function sayProblem(p: Problem): string {
       return p.says.join(' ')
     case 'room_exists':
       return `This room is already set up as ${p.name}.`
+    case 'address':
+      return `“${p.address}” is no address of a printer: ${p.why}. It looks like ipp://printer.local/ipp/print.`
+    case 'printer_unreachable':
+      return `Nothing answers at ${p.address} (${p.why}). Is the printer on, and is this its address?`
+    case 'printer_silent':
+      return `${p.address} took the question and said nothing for ${p.seconds} s. Try again, or switch the printer off and on.`
+    case 'printer_endless':
+      return `${p.address} went on answering past ${p.megabytes} MB; nothing of it was used. This is hardly a printer.`
+    case 'printer_moves':
+      return `${p.address} sends on to ${p.to}, which is not followed. If that is the printer, enter its address yourself.`
+    case 'printer_not_ipp':
+      return `What answers at ${p.address} does not speak the Internet Printing Protocol: it sent ${p.got}.`
+    case 'printer_refused':
+      return `The printer at ${p.address} refuses (${p.status})${p.says === '' ? '' : `: ${p.says}`}.`
+    case 'queue_cannot':
+      return `${p.queue} cannot take this print: ${p.why}`
+    case 'printing':
+      return `${p.what} is being printed now. Wait for it, or cancel it first.`
+    case 'check_reading':
+      return p.says
     case 'unreachable':
       return 'Libreta does not answer. What you typed is kept here; try again in a moment.'
     default:

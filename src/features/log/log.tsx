@@ -21,7 +21,7 @@ export type LogLine = {
   readonly presetName: string
   readonly versionNumber: number
   readonly paperName: string
-  readonly outcome: 'good' | 'proof' | 'spoiled' | 'not known'
+  readonly outcome: 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
   readonly cause: string | null
   readonly width: Um
   readonly length: Um
@@ -33,7 +33,13 @@ export type LogLine = {
 
 type Option = { readonly id: string; readonly name: string }
 
-const OUTCOME_LEVEL = { good: 'level-fine', proof: 'soft', spoiled: 'level-stop', 'not known': 'level-look' } as const
+const OUTCOME_LEVEL = {
+  good: 'level-fine',
+  proof: 'soft',
+  spoiled: 'level-stop',
+  'not known': 'level-look',
+  'not printed': 'soft',
+} as const
 
 /** Every run through a printer, newest first, with filters and what they add up to. */
 export function Log(props: {
@@ -89,7 +95,7 @@ export function Log(props: {
         {select(
           'outcome',
           'Outcome',
-          ['good', 'proof', 'spoiled', 'not known'].map((o) => ({ id: o, name: o })),
+          ['good', 'proof', 'spoiled', 'not known', 'not printed'].map((o) => ({ id: o, name: o })),
         )}
         <label>
           <span className="soft small">From</span>

@@ -21,6 +21,7 @@ export function RoomForm(props: {
     readonly stopPpi: number
     readonly lookPpi: number
     readonly usualCopies: number
+    readonly edgeCheckDays: number
   }
   readonly tariff: { readonly paperPercent: number; readonly inkPer100Ml: Minor; readonly roomShare: Minor }
 }) {
@@ -78,6 +79,14 @@ export function RoomForm(props: {
               min={1}
               max={500}
               onChange={(usualCopies) => setValues({ ...values, usualCopies })}
+            />
+            <CountField
+              label="Edge check good for, days"
+              width={170}
+              value={values.edgeCheckDays}
+              min={1}
+              max={3650}
+              onChange={(edgeCheckDays) => setValues({ ...values, edgeCheckDays })}
             />
           </div>
         </Form>

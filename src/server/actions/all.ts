@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
 import type { Action } from '@/server/door/door'
+import { checkFile, moreSheets, readSheets, solve, startCheck, withdrawCheck } from './edge-checks'
 import { carryPreset, importPreset, importPrinter } from './exchange'
 import {
   addPaper,
@@ -28,14 +29,17 @@ import {
   setGoodFor,
   setLoad,
 } from './printers'
+import { cancelPrint, settlePrint, startPrint } from './prints'
 import { editRoom, setTariff, setUp } from './room'
 import { logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
+import { addByAddress, askQueue, takeTold } from './told'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
 export const ACTIONS: {
-  readonly [N in ActionName]: Action<(typeof INPUTS)[N] & z.ZodType, undefined, ActionOutput[N]>
+  // biome-ignore lint/suspicious/noExplicitAny: what an action prepares is its own affair
+  readonly [N in ActionName]: Action<(typeof INPUTS)[N] & z.ZodType, any, ActionOutput[N]>
 } = {
   'room.set-up': setUp,
   'room.edit': editRoom,
@@ -84,4 +88,16 @@ export const ACTIONS: {
   'slip.file': fileSlip,
   'job.cancel': stopJob,
   'run.log': logRun,
+  'print.start': startPrint,
+  'print.cancel': cancelPrint,
+  'print.settle': settlePrint,
+  'printer.by-address': addByAddress,
+  'queue.ask': askQueue,
+  'queue.take': takeTold,
+  'edge-check.start': startCheck,
+  'edge-check.more': moreSheets,
+  'edge-check.file': checkFile,
+  'edge-check.read': readSheets,
+  'edge-check.solve': solve,
+  'edge-check.withdraw': withdrawCheck,
 }

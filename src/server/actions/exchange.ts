@@ -14,6 +14,15 @@ import { presetWorld } from '@/server/stores/preset-world'
 import { readPreset } from '@/server/stores/presets'
 import { nextNumber } from './rows'
 
+/** The printer's keywords under the feeds' new ids. */
+const renamed = (sources: Readonly<Record<string, string>>, ids: ReadonlyMap<string, string>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(sources).flatMap(([old, keyword]) => {
+      const id = ids.get(old)
+      return id ? [[id, keyword]] : []
+    }),
+  )
+
 /** A printer from a file: a new one, its feeds and queues under ids of this room. */
 export const importPrinter = action({
   name: 'printer.import',
@@ -56,7 +65,7 @@ export const importPrinter = action({
           name: q.name,
           language: q.language,
           isDefault: i === 0,
-          facts: { ...q.facts, feeds: own },
+          facts: { ...q.facts, feeds: own, ipp: { ...q.facts.ipp, sources: renamed(q.facts.ipp.sources, feedIds) } },
         })
         .run()
     }

@@ -19,6 +19,8 @@ export const room = sqliteTable(
     stopPpi: integer('stop_ppi').notNull().default(90),
     lookPpi: integer('look_ppi').notNull().default(200),
     usualCopies: integer('usual_copies').notNull().default(6),
+    /** days that an edge check stays good */
+    edgeCheckDays: integer('edge_check_days').notNull().default(180),
     demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
     revision: revision(),
   },
@@ -299,7 +301,7 @@ export const runs = sqliteTable(
     rollId: text('roll_id').references(() => rolls.id),
     at: integer('at').notNull(),
     byId: text('by_id').notNull(),
-    outcome: text('outcome', { enum: ['good', 'proof', 'spoiled', 'not known'] }).notNull(),
+    outcome: text('outcome', { enum: ['good', 'proof', 'spoiled', 'not known', 'not printed'] }).notNull(),
     cause: text('cause'),
     note: text('note').notNull().default(''),
     copy: integer('copy').notNull(),
@@ -321,6 +323,105 @@ export const runs = sqliteTable(
     check('cause_when_spoiled', sql`(${t.outcome} = 'spoiled') = (${t.cause} is not null)`),
   ],
 )
+
+/** A ruler sheet for one queue, feed, size and edge: printed, read, solved, kept. */
+export const edgeChecks = sqliteTable(
+  'edge_checks',
+  {
+    id: id(),
+    number: integer('number').notNull().unique(),
+    printerId: text('printer_id')
+      .notNull()
+      .references(() => printers.id),
+    queueId: text('queue_id')
+      .notNull()
+      .references(() => queues.id),
+    feedId: text('feed_id')
+      .notNull()
+      .references(() => feeds.id),
+    /** what the sheets are printed with: its media setting, quality and seal */
+    versionId: text('version_id')
+      .notNull()
+      .references(() => presetVersions.id),
+    edge: text('edge', { enum: ['margins', 'borderless'] }).notNull(),
+    sizeName: text('size_name').notNull(),
+    /** as it feeds */
+    widthUm: integer('width_um').notNull(),
+    lengthUm: integer('length_um').notNull(),
+    layout: text('layout', { mode: 'json' }).notNull(),
+    readings: text('readings', { mode: 'json' }).notNull(),
+    instrument: text('instrument').notNull(),
+    /** what was declared when it was made, to stand beside what was found */
+    declared: text('declared', { mode: 'json' }).notNull(),
+    result: text('result', { mode: 'json' }),
+    state: text('state', { enum: ['open', 'solved', 'withdrawn'] }).notNull(),
+    note: text('note').notNull().default(''),
+    createdAt: integer('created_at').notNull(),
+    byId: text('by_id').notNull(),
+    solvedAt: integer('solved_at'),
+    readById: text('read_by_id'),
+    revision: revision(),
+  },
+  (t) => [
+    index('edge_checks_in_use').on(t.queueId, t.feedId, t.edge, t.solvedAt),
+    check('solved_has_result', sql`${t.state} <> 'solved' or ${t.result} is not null`),
+  ],
+)
+
+/**
+ * One sheet sent to a printer: a copy of a slip or a ruler sheet. The state is written before each step towards the
+ * printer is taken, so that a break never leaves it unsaid.
+ */
+export const prints = sqliteTable(
+  'prints',
+  {
+    id: id(),
+    /** what the printer is told as job-name; no two are the same */
+    jobName: text('job_name').notNull().unique(),
+    queueId: text('queue_id')
+      .notNull()
+      .references(() => queues.id),
+    slipId: text('slip_id').references(() => slips.id),
+    checkId: text('check_id').references(() => edgeChecks.id),
+    /** copy of the slip, or sheet of the check, from 1 */
+    copy: integer('copy').notNull(),
+    state: text('state', {
+      enum: ['queued', 'sending', 'printing', 'done', 'failed', 'cancelled', 'not known', 'settled'],
+    }).notNull(),
+    /** what the run is logged as once the printer says it is done */
+    outcome: text('outcome', { enum: ['good', 'proof'] }).notNull(),
+    note: text('note').notNull().default(''),
+    answers: text('answers', { mode: 'json' }).notNull(),
+    /** slips: its facts at the moment it was sent off */
+    facts: text('facts', { mode: 'json' }),
+    ippJobId: integer('ipp_job_id'),
+    cancelAsked: integer('cancel_asked', { mode: 'boolean' }).notNull().default(false),
+    /** 0..1000 of the file sent */
+    progress: integer('progress').notNull().default(0),
+    /** what the printer last said, in its own words */
+    printerSays: text('printer_says').notNull().default(''),
+    problem: text('problem'),
+    runId: text('run_id'),
+    createdAt: integer('created_at').notNull(),
+    updatedAt: integer('updated_at').notNull(),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [
+    index('prints_under_way').on(t.state, t.createdAt),
+    index('prints_by_slip').on(t.slipId),
+    check('print_of_one', sql`(${t.slipId} is null) <> (${t.checkId} is null)`),
+  ],
+)
+
+/** What a printer told at its address, as it came: asked by a keeper. */
+export const told = sqliteTable('told', {
+  queueId: text('queue_id')
+    .primaryKey()
+    .references(() => queues.id),
+  at: integer('at').notNull(),
+  address: text('address').notNull(),
+  facts: text('facts', { mode: 'json' }).notNull(),
+})
 
 export const accountEntries = sqliteTable(
   'account_entries',

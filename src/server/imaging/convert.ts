@@ -21,56 +21,90 @@ const load = (): Promise<Lcms> => {
   return engine
 }
 
+/** What is converted: a profile, or null for sRGB. */
+export type Conversion = {
+  readonly source: Uint8Array | null
+  readonly target: Uint8Array | null
+  readonly intent: Intent
+  readonly blackPoint: boolean
+  /** octets a sample, in and out */
+  readonly bytes: 1 | 2
+  readonly channels: 1 | 3
+}
+
+export type Broken = { readonly broken: 'source' | 'target' | 'pair' }
+
+/** An open conversion: `run` as often as there are pixels, then `close`. */
+export type Converter = {
+  readonly channels: 1 | 3
+  readonly run: (data: Pixels['data']) => Pixels['data']
+  readonly close: () => void
+}
+
 /**
- * Converts device values of `source` (an ICC profile; null means sRGB, and grey without a profile is gamma 2.2 as
- * sRGB grey) to those of `target`, keeping 8 or 16 bits.
- * @returns the target's channels, or which profile could not be used: the engine answers 0 for a bad one.
+ * Opens a conversion of device values of `source` to those of `target`. Grey without a profile is taken as three equal
+ * channels of sRGB.
+ * @returns a converter, or which profile could not be used: the engine answers 0 for a bad one.
  */
-export async function convert(
-  pixels: Pixels,
-  source: Uint8Array | null,
-  target: Uint8Array,
-  intent: Intent,
-  blackPoint: boolean,
-): Promise<Result<Pixels, { readonly broken: 'source' | 'target' | 'pair' }>> {
+export async function openConverter(c: Conversion): Promise<Result<Converter, Broken>> {
   const lcms = await load()
-  const bytes = pixels.data instanceof Uint16Array ? 2 : 1
-  const rgb = source === null && pixels.channels === 1 ? spread(pixels) : pixels
-  const from = source ? lcms.cmsOpenProfileFromMem(source, source.length) : lcms.cmsCreate_sRGBProfile()
+  const spreads = c.source === null && c.channels === 1
+  const channels = spreads ? 3 : c.channels
+  const from = c.source ? lcms.cmsOpenProfileFromMem(c.source, c.source.length) : lcms.cmsCreate_sRGBProfile()
   if (!from) return bad({ broken: 'source' })
-  const to = lcms.cmsOpenProfileFromMem(target, target.length)
+  const to = c.target ? lcms.cmsOpenProfileFromMem(c.target, c.target.length) : lcms.cmsCreate_sRGBProfile()
   if (!to) {
     lcms.cmsCloseProfile(from)
     return bad({ broken: 'target' })
   }
   try {
-    const inFormat = lcms.cmsFormatterForColorspaceOfProfile(from, bytes, 0)
-    const outFormat = lcms.cmsFormatterForColorspaceOfProfile(to, bytes, 0)
-    const outChannels = (outFormat >> 3) & 15
-    if (((inFormat >> 3) & 15) !== rgb.channels || (outChannels !== 1 && outChannels !== 3))
-      return bad({ broken: 'pair' })
-    const flags = blackPoint ? BLACK_POINT : 0
-    const transform = lcms.cmsCreateTransform(from, inFormat, to, outFormat, intentNumber(intent), flags)
+    const inFormat = lcms.cmsFormatterForColorspaceOfProfile(from, c.bytes, 0)
+    const outFormat = lcms.cmsFormatterForColorspaceOfProfile(to, c.bytes, 0)
+    const out = (outFormat >> 3) & 15
+    if (((inFormat >> 3) & 15) !== channels || (out !== 1 && out !== 3)) return bad({ broken: 'pair' })
+    const flags = c.blackPoint ? BLACK_POINT : 0
+    const transform = lcms.cmsCreateTransform(from, inFormat, to, outFormat, intentNumber(c.intent), flags)
     if (!transform) return bad({ broken: 'pair' })
-    const count = rgb.data.length / rgb.channels
-    const out = bytes === 2 ? new Uint16Array(count * outChannels) : new Uint8Array(count * outChannels)
-    for (let at = 0; at < count; at += SLICE) {
-      const n = Math.min(SLICE, count - at)
-      const slice = rgb.data.subarray(at * rgb.channels, (at + n) * rgb.channels)
-      out.set(lcms.cmsDoTransform(transform, slice, n), at * outChannels)
-    }
-    lcms.cmsDeleteTransform(transform)
-    return ok({ data: out, channels: outChannels })
+    return ok({
+      channels: out,
+      run: (data) => {
+        const given = spreads ? spread(data) : data
+        const count = given.length / channels
+        const made = c.bytes === 2 ? new Uint16Array(count * out) : new Uint8Array(count * out)
+        for (let at = 0; at < count; at += SLICE) {
+          const n = Math.min(SLICE, count - at)
+          made.set(lcms.cmsDoTransform(transform, given.subarray(at * channels, (at + n) * channels), n), at * out)
+        }
+        return made
+      },
+      close: () => lcms.cmsDeleteTransform(transform),
+    })
   } finally {
     lcms.cmsCloseProfile(from)
     lcms.cmsCloseProfile(to)
   }
 }
 
+/** Converts all of a picture's values, keeping 8 or 16 bits. */
+export async function convert(
+  pixels: Pixels,
+  source: Uint8Array | null,
+  target: Uint8Array,
+  intent: Intent,
+  blackPoint: boolean,
+): Promise<Result<Pixels, Broken>> {
+  const bytes = pixels.data instanceof Uint16Array ? 2 : 1
+  const opened = await openConverter({ source, target, intent, blackPoint, bytes, channels: pixels.channels })
+  if (!opened.ok) return opened
+  const data = opened.value.run(pixels.data)
+  opened.value.close()
+  return ok({ data, channels: opened.value.channels })
+}
+
 /** Grey as three equal channels. */
-function spread(pixels: Pixels): Pixels {
-  const n = pixels.data.length
-  const data = pixels.data instanceof Uint16Array ? new Uint16Array(n * 3) : new Uint8Array(n * 3)
-  for (let i = 0; i < n; i++) data.fill(pixels.data[i] ?? 0, i * 3, i * 3 + 3)
-  return { data, channels: 3 }
+function spread(values: Pixels['data']): Pixels['data'] {
+  const n = values.length
+  const data = values instanceof Uint16Array ? new Uint16Array(n * 3) : new Uint8Array(n * 3)
+  for (let i = 0; i < n; i++) data.fill(values[i] ?? 0, i * 3, i * 3 + 3)
+  return data
 }

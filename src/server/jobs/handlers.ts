@@ -1,19 +1,18 @@
-import { readFile } from 'node:fs/promises'
-import { eq } from 'drizzle-orm'
 import { tradeNumber } from '@/core/length/write'
 import { bad, ok, type Result } from '@/core/result/result'
 import { factsFrom } from '@/core/slip/catalogue'
 import { outcomeOf } from '@/core/slip/outcome'
 import type { Problem } from '@/core/words/problems'
 import { previewPicture } from '@/server/actions/pictures'
-import type { Db } from '@/server/db/open'
-import { profiles } from '@/server/db/schema'
 import { type DoorContext, through } from '@/server/door/door'
 import { filePath, keepBytes } from '@/server/files/files'
 import { preview } from '@/server/imaging/inspect'
+import { checkPage } from '@/server/printing/document'
 import { writePdf } from '@/server/render/pdf'
-import { type PictureSource, readyPicture } from '@/server/render/source'
-import { catalogue, type Picture, readPicture, readSlip } from '@/server/stores/slips'
+import { readyPicture } from '@/server/render/source'
+import { sourceOf } from '@/server/render/source-of'
+import { readEdgeCheck } from '@/server/stores/edge-checks'
+import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
 import type { Job } from './queue'
 
 /** Longer edge of previews: enough for a sheet drawing on a large screen. */
@@ -31,6 +30,8 @@ export async function perform(job: Job, ctx: DoorContext, told: Told): Promise<J
       return makePreview(job.payload.pictureId, ctx)
     case 'pdf':
       return makePdf(job.payload, ctx, told)
+    case 'ruler':
+      return makeRuler(job.payload, ctx)
     default:
       throw new Error(`no handler for job ${JSON.stringify(job)}`)
   }
@@ -42,29 +43,6 @@ async function makePreview(pictureId: string, ctx: DoorContext): Promise<JobResu
   const bytes = await preview(filePath(ctx.folder, picture.sha), PREVIEW_EDGE)
   const previewSha = await keepBytes(ctx.folder, bytes)
   return through(previewPicture, { id: pictureId, previewSha }, ctx)
-}
-
-/** What the page of a slip is made of, or what is missing. */
-export async function sourceOf(
-  db: Db,
-  folder: string,
-  picture: Picture,
-  profileId: string | null,
-  colour: { intent: 'perceptual' | 'relative' | 'saturation' | 'absolute'; blackPoint: boolean } | null,
-): Promise<Result<PictureSource, Problem>> {
-  const row = profileId ? db.select().from(profiles).where(eq(profiles.id, profileId)).get() : null
-  if (profileId && !row) return bad({ code: 'not_found', what: 'The profile of this preset' })
-  return ok({
-    path: filePath(folder, picture.sha),
-    mime: picture.mime,
-    name: picture.name,
-    width: picture.width,
-    height: picture.height,
-    orientation: picture.orientation,
-    grey: picture.grey,
-    bits: picture.bits,
-    convertTo: row && colour ? { profile: await readFile(filePath(folder, row.sha)), name: row.name, ...colour } : null,
-  })
 }
 
 async function makePdf(
@@ -111,4 +89,16 @@ async function makePdf(
     name: `slip ${slip.number} ${title} ${size}.pdf`,
     bytes: bytes.length,
   })
+}
+
+/** A ruler sheet as a file, for a queue that is driven from elsewhere. */
+async function makeRuler(
+  payload: { readonly checkId: string; readonly sheet: number },
+  { db, folder }: DoorContext,
+): Promise<JobResult> {
+  const check = readEdgeCheck(db, payload.checkId)
+  if (!check) return bad({ code: 'not_found', what: 'This edge check' })
+  const title = `Edge check ${check.number}, sheet ${payload.sheet}`
+  const bytes = await writePdf(checkPage(db, check, payload.sheet), new Map(), { title, subject: check.queueName })
+  return ok({ sha: await keepBytes(folder, bytes), name: `${title}.pdf`.toLowerCase(), bytes: bytes.length })
 }

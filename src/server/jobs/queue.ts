@@ -8,6 +8,7 @@ import { jobs } from '@/server/db/schema'
 export type JobSpec = { readonly id?: string } & (
   | { readonly kind: 'preview'; readonly payload: { readonly pictureId: string } }
   | { readonly kind: 'pdf'; readonly payload: { readonly slipId: string; readonly revision: number } }
+  | { readonly kind: 'ruler'; readonly payload: { readonly checkId: string; readonly sheet: number } }
 )
 export type Job = JobSpec & { readonly id: string; readonly attempts: number }
 

@@ -5,7 +5,7 @@ import type { SlipFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { groups, papers, people, presets, presetVersions, printers, runs, slips } from '@/server/db/schema'
 
-export type Outcome = 'good' | 'proof' | 'spoiled' | 'not known'
+export type Outcome = 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
 
 export type RunLine = {
   readonly id: string
@@ -185,6 +185,6 @@ export function keyFromText(text: string | undefined): LogKey | null {
   return match?.[1] && match[2] ? { at: Number(match[1]), id: match[2] } : null
 }
 
-const OUTCOMES: readonly Outcome[] = ['good', 'proof', 'spoiled', 'not known']
+const OUTCOMES: readonly Outcome[] = ['good', 'proof', 'spoiled', 'not known', 'not printed']
 
 export const outcomeFromText = (text: string | undefined): Outcome | null => OUTCOMES.find((o) => o === text) ?? null

@@ -6,6 +6,7 @@ import type { Settings } from '@/core/preset/settings'
 import type { VersionFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, people, presets, presetVersions, printers, profiles, queues, runs } from '@/server/db/schema'
+import { edgeKnowledge } from './edge-checks'
 import { surfaceOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
@@ -114,13 +115,17 @@ export function versionFacts(db: Db, ids: readonly string[], now: number): reado
         nativePpi: facts.nativePpi,
         paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
         profile: profileOf(db, settings),
-        checked: { margins: null, borderless: null },
+        ...edgeKnowledge(db, row.queue.id, feedRow.id, version.seal, row.printer.id, now),
         holdsBlack: row.printer.blackShared ? row.printer.holdsBlack : null,
         due: due.get(row.printer.id) ?? [],
       },
     ]
   })
 }
+
+/** One version with everything that it points to, or null when it is not there or not complete. */
+export const readVersionFacts = (db: Db, id: string, now: number): VersionFacts | null =>
+  versionFacts(db, [id], now)[0] ?? null
 
 function profileOf(db: Db, settings: Settings): VersionFacts['profile'] {
   if (settings.fileColour.kind === 'untouched') return null

@@ -158,3 +158,9 @@ function upkeepOf(db: Db, printerId: string): readonly UpkeepEntry[] {
     .limit(40)
     .all()
 }
+
+/** What one queue can do, or null when it is not there. */
+export function readQueueFacts(db: Db, queueId: string): QueueFacts | null {
+  const row = db.select({ facts: queues.facts }).from(queues).where(eq(queues.id, queueId)).get()
+  return row ? parsed(queueFactsSchema, row.facts, `queue ${queueId}`) : null
+}

@@ -12,6 +12,8 @@ export type Room = {
   readonly currency: Currency
   readonly timeZone: string
   readonly facts: RoomFacts
+  /** days that an edge check stays good */
+  readonly edgeCheckDays: number
   readonly demo: boolean
   readonly revision: number
 }
@@ -26,6 +28,7 @@ export function readRoom(db: Db): Room | null {
     currency: { code: row.currency, exponent: row.exponent as Currency['exponent'] },
     timeZone: row.timeZone,
     facts: { stopPpi: row.stopPpi, lookPpi: row.lookPpi, usualCopies: row.usualCopies },
+    edgeCheckDays: row.edgeCheckDays,
     demo: row.demo,
     revision: row.revision,
   }

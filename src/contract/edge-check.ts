@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import type { SheetReading } from '@/core/edge/readings'
+import { umSchema } from './lengths'
+
+const tick = z.int().min(-100).max(1000).nullable()
+const length = umSchema.nullable()
+
+/** What was read on one ruler sheet. */
+const readingSchema = z
+  .object({
+    ticks: z.object({ left: tick, right: tick, lead: tick, trail: tick }).readonly(),
+    lengths: z
+      .object({ 'left to A': length, 'left to C': length, 'lead to A': length, 'A to B': length, 'A to C': length })
+      .readonly(),
+    leftOut: z.boolean(),
+  })
+  .readonly() satisfies z.ZodType<SheetReading, unknown>
+
+export const readingsSchema = z.array(readingSchema).min(1).max(40)

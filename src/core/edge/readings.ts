@@ -1,0 +1,107 @@
+import type { Um } from '@/core/length/length'
+import { bad, ok, type Result } from '@/core/result/result'
+import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
+import { type RulerLayout, STEP } from './ruler-sheet'
+
+/** Lengths that are measured on a ruler sheet; the first three start at an edge of the paper. */
+export const LENGTHS = ['left to A', 'left to C', 'lead to A', 'A to B', 'A to C'] as const
+export type LengthName = (typeof LENGTHS)[number]
+
+/** What was read on one sheet. `null`: not read. */
+export type SheetReading = {
+  /** the first tick that shows at each edge; below 1 when the print ends before the edge: white in tenths, with a minus */
+  readonly ticks: Readonly<Record<EdgeName, number | null>>
+  readonly lengths: Readonly<Record<LengthName, Um | null>>
+  readonly leftOut: boolean
+}
+
+export const UNREAD: SheetReading = {
+  ticks: { left: null, right: null, lead: null, trail: null },
+  lengths: { 'left to A': null, 'left to C': null, 'lead to A': null, 'A to B': null, 'A to C': null },
+  leftOut: false,
+}
+
+/** How finely lengths are read, 95 %: half of what a person tells apart with it. */
+export const INSTRUMENTS = {
+  'steel rule': 250,
+  'rule and loupe': 100,
+  'output tray': 60,
+} as const
+export type Instrument = keyof typeof INSTRUMENTS
+
+/** What a length is on a sheet that was printed perfectly, um. */
+export function nominal(layout: RulerLayout, name: LengthName): number {
+  const { A, B, C } = layout.crosses
+  switch (name) {
+    case 'left to A':
+      return A.x
+    case 'left to C':
+      return C.x
+    case 'lead to A':
+      return A.y
+    case 'A to B':
+      return B.x - A.x
+    case 'A to C':
+      return C.y - A.y
+  }
+}
+
+/** Why readings cannot be used: which sheet, what, and what would be possible. */
+export type ReadingFault =
+  | {
+      readonly code: 'tick'
+      readonly sheet: number
+      readonly edge: EdgeName
+      readonly tick: number
+      readonly first: number
+      readonly last: number
+    }
+  | {
+      readonly code: 'length'
+      readonly sheet: number
+      readonly name: LengthName
+      readonly um: number
+      readonly about: number
+    }
+  | { readonly code: 'missing'; readonly sheet: number; readonly edge: EdgeName }
+  | { readonly code: 'none' }
+
+/** A length further from what it should be than this was measured between other marks. */
+const FAR_OFF = 8000
+const FAR_SHARE = 0.04
+/** White at an edge in borderless, at most, in steps. */
+const MOST_WHITE = 60
+
+/** Checks what was typed. Sheets are counted from 1; the used ones are answered with all ticks there. */
+export function usable(
+  layout: RulerLayout,
+  readings: readonly SheetReading[],
+): Result<readonly { readonly sheet: number; readonly reading: SheetReading }[], ReadingFault> {
+  const used: { sheet: number; reading: SheetReading }[] = []
+  for (const [i, reading] of readings.entries()) {
+    const sheet = i + 1
+    if (reading.leftOut || untouched(reading)) continue
+    for (const edge of EDGE_NAMES) {
+      const tick = reading.ticks[edge]
+      if (tick === null) return bad({ code: 'missing', sheet, edge })
+      const stair = layout.stairs.find((s) => s.edge === edge)
+      const first = layout.edge === 'borderless' ? -MOST_WHITE : (stair?.first ?? 1)
+      const last = stair?.last ?? 0
+      if (tick < first || tick > last) return bad({ code: 'tick', sheet, edge, tick, first, last })
+    }
+    for (const name of LENGTHS) {
+      const um = reading.lengths[name]
+      const about = nominal(layout, name)
+      if (um !== null && Math.abs(um - about) > Math.max(FAR_OFF, about * FAR_SHARE))
+        return bad({ code: 'length', sheet, name, um, about })
+    }
+    used.push({ sheet, reading })
+  }
+  return used.length === 0 ? bad({ code: 'none' }) : ok(used)
+}
+
+export const untouched = (r: SheetReading): boolean =>
+  EDGE_NAMES.every((e) => r.ticks[e] === null) && LENGTHS.every((n) => r.lengths[n] === null)
+
+/** Page distance that a tick stands for: the middle of its step, um. */
+export const tickMiddle = (tick: number): number => (tick - 0.5) * STEP

@@ -1,0 +1,52 @@
+import { printQuality, type QueueFacts } from '@/core/printer/facts'
+import type { FedSheet } from '@/core/sheet/sheet'
+import type { VersionFacts } from '@/core/slip/facts'
+
+/** What a printer is asked for, in its own words; lengths in hundredths of a millimetre (PWG 5100.7). */
+export type Ticket = {
+  readonly width: number
+  readonly length: number
+  /** media-source keyword; null: the printer chooses */
+  readonly source: string | null
+  readonly mediaType: string
+  readonly margins: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number }
+  readonly quality: 3 | 4 | 5
+  readonly ppi: number
+  readonly colourMode: 'color' | 'monochrome'
+}
+
+const UNIT = 10 // um
+const units = (um: number): number => Math.round(um / UNIT)
+
+/** The ticket of a version on a sheet. Borderless is asked for by margins of nothing (PWG 5100.7, 6.3.1.12). */
+export function ticketFor(
+  version: VersionFacts,
+  ipp: QueueFacts['ipp'],
+  qualities: QueueFacts['qualities'],
+  sheet: FedSheet,
+  margins: { readonly left: number; readonly right: number; readonly lead: number; readonly trail: number } | null,
+): Ticket {
+  const m = margins ?? { left: 0, right: 0, lead: 0, trail: 0 }
+  return {
+    width: units(sheet.width),
+    length: units(sheet.length),
+    source: ipp.sources[version.feed.id] ?? null,
+    mediaType: ipp.types[version.mediaSetting.id] ?? version.mediaSetting.id,
+    margins: { left: units(m.left), right: units(m.right), top: units(m.lead), bottom: units(m.trail) },
+    quality: printQuality({ qualities, ipp }, version.settings.qualityId),
+    ppi: version.quality.ppi,
+    colourMode: version.settings.printerColour === 'grey mode' ? 'monochrome' : 'color',
+  }
+}
+
+/** Settings for which the protocol has no word: they have to be right at the printer. */
+export function notSent(version: VersionFacts, depth: number): readonly string[] {
+  const s = version.settings
+  return [
+    ...(s.topcoat === null ? [] : [`topcoat ${s.topcoat}`]),
+    ...(s.passes === 'one-way' ? ['one-way passes'] : []),
+    ...(s.tint && (s.tint.a !== 0 || s.tint.b !== 0) ? [`tint ${s.tint.a}, ${s.tint.b}`] : []),
+    ...(depth === 0 ? [] : [`tone depth ${depth}`]),
+    ...Object.entries(s.own).map(([name, value]) => `${name} ${value}`),
+  ]
+}

@@ -1,0 +1,45 @@
+import type { Um } from '@/core/length/length'
+import type { Edges } from '@/core/sheet/sheet'
+
+/** What a printer told at its address, after everything absurd was left out; `ignored` says what and why. */
+export type Told = {
+  readonly makeModel: string
+  readonly info: string
+  readonly state: 'idle' | 'processing' | 'stopped' | 'not told'
+  readonly stateReasons: readonly string[]
+  readonly formats: readonly string[]
+  readonly sources: readonly ToldSource[]
+  readonly mediaTypes: readonly string[]
+  /** print-quality: 3 draft, 4 normal, 5 high */
+  readonly qualities: readonly (3 | 4 | 5)[]
+  readonly resolutions: readonly number[]
+  readonly colourModes: readonly string[]
+  readonly rasterTypes: readonly string[]
+  readonly scaling: readonly string[]
+  readonly inks: readonly { readonly name: string; readonly colour: string; readonly level: number | null }[]
+  readonly ready: readonly ToldReady[]
+  readonly ignored: readonly string[]
+  /** how many attributes and values came */
+  readonly attributes: number
+}
+
+/** A feed by the printer's own keyword, from its media-col-database. Lengths um as it feeds. */
+export type ToldSource = {
+  readonly keyword: string
+  readonly roll: boolean
+  readonly minWidth: Um
+  readonly maxWidth: Um
+  readonly minLength: Um
+  readonly maxLength: Um
+  /** by size class: rows as in the room's own facts */
+  readonly margins: readonly { readonly upToWidth: Um | null; readonly margins: Edges }[]
+  /** null: no borderless; empty lists: every width or type */
+  readonly borderless: { readonly widths: readonly Um[]; readonly mediaTypes: readonly string[] } | null
+}
+
+export type ToldReady = {
+  readonly source: string
+  readonly width: Um
+  readonly length: Um
+  readonly mediaType: string | null
+}

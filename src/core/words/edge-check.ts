@@ -1,0 +1,55 @@
+import { type LengthName, nominal, type ReadingFault } from '@/core/edge/readings'
+import type { RulerLayout } from '@/core/edge/ruler-sheet'
+import type { Outlier } from '@/core/edge/solve'
+import type { LengthUnit } from '@/core/length/length'
+import { um } from '@/core/length/length'
+import { writeLength } from '@/core/length/write'
+import { absurd } from '@/core/result/result'
+import { EDGE_WORDS } from './checks'
+
+/** Where a length on a ruler sheet is measured. */
+export const LENGTH_WORDS: Readonly<Record<LengthName, string>> = {
+  'left to A': 'left edge to cross A',
+  'left to C': 'left edge to cross C',
+  'lead to A': 'lead edge to cross A',
+  'A to B': 'cross A to cross B',
+  'A to C': 'cross A to cross C',
+}
+
+/** About what is to be expected there, so that a slip of the ruler shows. */
+export const sayNominal = (layout: RulerLayout, name: LengthName, unit: LengthUnit): string =>
+  `about ${writeLength(um(nominal(layout, name)), unit)}`
+
+/** Why readings cannot be solved, with the value and a way out. */
+export function sayReadingFault(f: ReadingFault, unit: LengthUnit): string {
+  switch (f.code) {
+    case 'none':
+      return 'No sheet has been read yet. Read at least one: the first tick that shows at each of its four edges.'
+    case 'missing':
+      return `Sheet ${f.sheet}: the ${EDGE_WORDS[f.edge]} was not read. Read its tick, or leave the sheet out.`
+    case 'tick':
+      return `Sheet ${f.sheet}, ${EDGE_WORDS[f.edge]}: there is no tick ${f.tick}; the ruler goes from ${f.first} to ${f.last}. Count again from a number.`
+    case 'length':
+      return `Sheet ${f.sheet}, ${LENGTH_WORDS[f.name]}: ${writeLength(um(f.um), unit)} was read where about ${writeLength(um(f.about), unit)} is expected. Was it measured between other marks?`
+    default:
+      return absurd(f)
+  }
+}
+
+const WHAT: Readonly<Record<Outlier['what'], string>> = {
+  'place across': 'lies across',
+  'place along': 'lies along',
+  'length across': 'is across',
+  'length along': 'is along',
+  turn: 'is turned',
+}
+
+/** A sheet that stands apart from the others. */
+export function sayOutlier(o: Outlier, unit: LengthUnit): string {
+  const by = Math.abs(o.by)
+  const size =
+    o.what === 'place across' || o.what === 'place along'
+      ? writeLength(um(by), unit)
+      : `${(by / 1000).toFixed(1)} mm per metre`
+  return `Sheet ${o.sheet} ${WHAT[o.what]} ${size} away from the others: read it again, or leave it out if it fed badly.`
+}

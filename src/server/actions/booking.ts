@@ -1,0 +1,222 @@
+import { eq } from 'drizzle-orm'
+import type { Cause } from '@/contract/slip-data'
+import { runChecks } from '@/core/checks/all'
+import type { LengthUnit } from '@/core/length/length'
+import { writeLength } from '@/core/length/write'
+import { type Minor, minor } from '@/core/money/money'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { SlipFacts } from '@/core/slip/facts'
+import { outcomeOf, type SlipOutcome } from '@/core/slip/outcome'
+import { sayFinding } from '@/core/words/checks'
+import type { Problem } from '@/core/words/problems'
+import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
+import { accountEntries, loads, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
+import { rollLeft } from '@/server/stores/papers'
+import { readRoom } from '@/server/stores/room'
+import { catalogue, type Slip } from '@/server/stores/slips'
+import { nextNumber } from './rows'
+
+export type Outcome = 'good' | 'proof' | 'spoiled'
+export type Answer = { readonly check: string; readonly says: string; readonly reason: string }
+
+/** A good print is charged in full, a proof without the room's share, a spoiled one is the room's loss. */
+function chargeOf(outcome: Outcome, print: SlipOutcome): Minor {
+  const lines = print.charge?.lines ?? []
+  const sum = lines.filter((l) => outcome === 'good' || l.what !== 'room share').reduce((a, l) => a + l.amount, 0)
+  return minor(outcome === 'spoiled' ? 0 : sum)
+}
+
+/** What the room spent: paper and ink, whoever pays. */
+const costOf = (print: SlipOutcome): Minor =>
+  minor((print.charge?.lines ?? []).filter((l) => l.what !== 'room share').reduce((a, l) => a + l.amount, 0))
+
+/** The roll that is loaded in the version's feed, if it is of the slip's stock; else the opened one with the most left. */
+function rollInUse(db: Db, facts: SlipFacts, now: number): string | null {
+  const opened = catalogue(db, now).stocks.find((s) => s.id === facts.stock?.id)?.rolls ?? []
+  const loaded = facts.version ? db.select().from(loads).where(eq(loads.feedId, facts.version.feed.id)).get() : null
+  if (loaded?.rollId && opened.some((r) => r.id === loaded.rollId)) return loaded.rollId
+  const [fullest] = [...opened].sort((a, b) => b.left - a.left)
+  return fullest?.id ?? null
+}
+
+/** A slip's facts with everything there that a print needs, and what they lead to. */
+export type Printable = {
+  readonly facts: SlipFacts & { readonly version: NonNullable<SlipFacts['version']> }
+  readonly outcome: SlipOutcome & {
+    readonly sheet: NonNullable<SlipOutcome['sheet']>
+    readonly print: NonNullable<SlipOutcome['print']>
+  }
+}
+
+/** What a slip still misses before it can be printed or logged. */
+export function printable(facts: SlipFacts): Result<Printable, Problem> {
+  const outcome = outcomeOf(facts)
+  if (!facts.picture) return bad({ code: 'slip_incomplete', missing: 'picture' })
+  if (!facts.version) return bad({ code: 'slip_incomplete', missing: 'preset' })
+  if (!outcome.sheet || !outcome.print) return bad({ code: 'slip_incomplete', missing: 'sheet' })
+  return ok({
+    facts: { ...facts, version: facts.version },
+    outcome: { ...outcome, sheet: outcome.sheet, print: outcome.print },
+  })
+}
+
+/** Stops with the reasons that answer them; a good print needs one for each. */
+export function answered(
+  { facts, outcome }: Printable,
+  wants: Outcome,
+  given: readonly { readonly check: string; readonly reason: string }[],
+  unit: LengthUnit,
+): Result<readonly Answer[], Problem> {
+  const stops = runChecks(facts, outcome).filter((f) => f.level === 'stop')
+  const reasons = new Map(given.map((a) => [a.check, a.reason]))
+  const open = stops.filter((s) => !reasons.has(s.check))
+  if (wants === 'good' && open.length > 0)
+    return bad({ code: 'stops_unanswered', checks: open.map((s) => sayFinding(s, unit).replace(/\.$/, '')) })
+  return ok(
+    stops.flatMap((s) => {
+      const reason = reasons.get(s.check)
+      return reason ? [{ check: s.check, says: sayFinding(s, unit), reason }] : []
+    }),
+  )
+}
+
+/** Whether the roll in use is long enough for these copies; sheets are only counted, a shelf can be wrong. */
+export function enoughRoll(db: Db, p: Printable, copies: number, now: number): Problem | null {
+  if (!p.outcome.sheet.roll) return null
+  const rollId = rollInUse(db, p.facts, now)
+  const unit = readRoom(db)?.unit ?? 'mm'
+  const needed = p.outcome.sheet.sheet.length * copies
+  if (!rollId || rollLeft(db, rollId) >= needed) return null
+  return {
+    code: 'nothing_left',
+    what: 'The roll',
+    left: writeLength(rollLeft(db, rollId), unit),
+    needed: `${Math.round(needed / 1000)} mm; correct its length under Papers & rolls`,
+  }
+}
+
+type Booking = {
+  readonly slip: Slip
+  readonly printable: Printable
+  readonly outcome: Outcome | 'not known'
+  readonly cause: Cause | null
+  readonly note: string
+  readonly answers: readonly Answer[]
+  readonly at: number
+  readonly byId: string
+  /** the run that was `not known` and is answered now */
+  readonly settles: string | null
+}
+
+/** Books one copy: its run with paper, ink and charge. Of a run that is not known nothing is booked but itself. */
+export function bookRun(db: Db, b: Booking): Result<string, Problem> {
+  const { facts, outcome } = b.printable
+  const queue = db.select().from(queues).where(eq(queues.id, facts.version.settings.queueId)).get()
+  if (!queue) return bad({ code: 'not_found', what: 'The queue of this preset' })
+  const { sheet, roll } = outcome.sheet
+  const rollId = roll ? rollInUse(db, facts, b.at) : null
+  const member = b.slip.body.memberId
+    ? db.select().from(people).where(eq(people.id, b.slip.body.memberId)).get()
+    : undefined
+  const groupId = member?.groupId ?? null
+  const known = b.outcome !== 'not known'
+  const charge = b.outcome === 'not known' ? minor(0) : chargeOf(b.outcome, outcome)
+  const decided = {
+    outcome: b.outcome,
+    cause: b.cause,
+    note: b.note,
+    inkMicrolitres: known ? Math.round((outcome.charge?.inkMl ?? 0) * 1000) : 0,
+    cost: known ? costOf(outcome) : 0,
+    charge,
+  }
+  const id = b.settles ?? newId()
+  if (b.settles) db.update(runs).set(decided).where(eq(runs.id, b.settles)).run()
+  else
+    db.insert(runs)
+      .values({
+        id,
+        number: nextNumber(db, runs),
+        slipId: b.slip.id,
+        versionId: facts.version.id,
+        printerId: queue.printerId,
+        memberId: member?.id ?? null,
+        groupId,
+        paperId: facts.version.paper.id,
+        stockId: facts.stock?.id ?? null,
+        rollId,
+        at: b.at,
+        byId: b.byId,
+        copy: db.select({ id: runs.id }).from(runs).where(eq(runs.slipId, b.slip.id)).all().length + 1,
+        widthUm: sheet.width,
+        lengthUm: sheet.length,
+        tariffId: facts.tariff.id,
+        answers: b.answers,
+        facts,
+        ...decided,
+      })
+      .run()
+  if (!known) return ok(id)
+  takePaper(db, { rollId, stockId: facts.stock?.id ?? null, lengthUm: sheet.length, runId: id, at: b.at, byId: b.byId })
+  const toGroup = b.slip.body.chargeTo === 'group' && groupId !== null
+  if (charge !== 0 && (toGroup || member))
+    db.insert(accountEntries)
+      .values({
+        id: newId(),
+        at: b.at,
+        personId: toGroup ? null : (member?.id ?? null),
+        groupId: toGroup ? groupId : null,
+        kind: 'charge',
+        amount: charge,
+        runId: id,
+        byId: b.byId,
+      })
+      .run()
+  return ok(id)
+}
+
+/** One sheet off the shelf, or a length off the roll. */
+export function takePaper(
+  db: Db,
+  p: {
+    readonly rollId: string | null
+    readonly stockId: string | null
+    readonly lengthUm: number
+    readonly runId: string | null
+    readonly at: number
+    readonly byId: string
+  },
+): void {
+  if (p.rollId)
+    db.insert(rollMoves)
+      .values({
+        id: newId(),
+        rollId: p.rollId,
+        at: p.at,
+        kind: 'run',
+        deltaUm: -p.lengthUm,
+        runId: p.runId,
+        byId: p.byId,
+      })
+      .run()
+  else if (p.stockId)
+    db.insert(stockMoves)
+      .values({ id: newId(), stockId: p.stockId, at: p.at, delta: -1, kind: 'run', runId: p.runId, byId: p.byId })
+      .run()
+}
+
+/** Good copies that the slip still wants; a slip that wants none is done. */
+export function countCopies(db: Db, slip: Slip, now: number): number {
+  const good = db
+    .select({ outcome: runs.outcome })
+    .from(runs)
+    .where(eq(runs.slipId, slip.id))
+    .all()
+    .filter((r) => r.outcome === 'good').length
+  const left = Math.max(0, slip.body.copies - good)
+  db.update(slips)
+    .set({ state: left === 0 ? 'done' : 'waiting', updatedAt: now, revision: slip.revision + 1 })
+    .where(eq(slips.id, slip.id))
+    .run()
+  return left
+}

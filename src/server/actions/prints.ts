@@ -1,0 +1,256 @@
+import { and, eq } from 'drizzle-orm'
+import { z } from 'zod'
+import { INPUTS } from '@/contract/actions'
+import { bad, ok, type Result } from '@/core/result/result'
+import { factsFrom } from '@/core/slip/catalogue'
+import type { SlipFacts } from '@/core/slip/facts'
+import type { Problem } from '@/core/words/problems'
+import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
+import { edgeChecks, loads, prints, queues, runs } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { readAddress } from '@/server/printing/address'
+import { listStocks } from '@/server/stores/papers'
+import { readVersionFacts } from '@/server/stores/presets'
+import { type PrintRow, printingNow, readPrint } from '@/server/stores/prints'
+import { readRoom } from '@/server/stores/room'
+import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
+import { answered, bookRun, countCopies, enoughRoll, printable, takePaper } from './booking'
+
+/** A name that no other job has, and that a person can find in the printer's own list. */
+export const jobNameOf = (what: string, copy: number, id: string): string => `Libreta ${what}.${copy} ${id.slice(-12)}`
+
+/** Print and log: the slip's copies are sent one by one, each is logged when the printer says that it is done. */
+export const startPrint = action({
+  name: 'print.start',
+  role: 'helper',
+  input: INPUTS['print.start'],
+  commit(input, { db, actor, now }) {
+    const slip = readSlip(db, input.slipId)
+    if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+    if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
+    if (slip.revision !== input.revision)
+      return bad({ code: 'stale', what: 'This slip', yours: input.revision, now: slip.revision, current: slip.body })
+    if (printingNow(db, slip.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
+    const picture = readPicture(db, slip.body.pictureId)
+    const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
+    const ready = printable(facts)
+    if (!ready.ok) return ready
+    const answers = answered(ready.value, input.outcome, input.answers, readRoom(db)?.unit ?? 'mm')
+    if (!answers.ok) return answers
+    const short = enoughRoll(db, ready.value, input.copies, now)
+    if (short) return bad(short)
+    const queueId = ready.value.facts.version.settings.queueId
+    const cannot = reachable(db, queueId)
+    if (cannot) return bad(cannot)
+    const before = db.select({ id: prints.id }).from(prints).where(eq(prints.slipId, slip.id)).all().length
+    const ids: string[] = []
+    for (let copy = before + 1; copy <= before + input.copies; copy++) {
+      const id = newId()
+      ids.push(id)
+      db.insert(prints)
+        .values({
+          id,
+          jobName: jobNameOf(`slip ${slip.number}`, copy, id),
+          queueId,
+          slipId: slip.id,
+          copy,
+          state: 'queued',
+          outcome: input.outcome,
+          note: input.note,
+          answers: answers.value,
+          facts,
+          createdAt: now,
+          updatedAt: now,
+          byId: actor.id,
+        })
+        .run()
+    }
+    return ok({ value: { printIds: ids }, subject: slip.id, data: { copies: input.copies } })
+  },
+})
+
+/** Why nothing can be sent to a queue, or null. */
+export function reachable(db: Db, queueId: string): Problem | null {
+  const queue = db.select().from(queues).where(eq(queues.id, queueId)).get()
+  if (!queue) return { code: 'not_found', what: 'The queue of this preset' }
+  if (queue.address.trim() === '')
+    return {
+      code: 'queue_cannot',
+      queue: queue.name,
+      why: 'it has no address. Enter one on the printer’s page, or save the file and print it yourself.',
+    }
+  const address = readAddress(queue.address)
+  return address.ok ? null : address.problem
+}
+
+/** Cancels what has not been printed: at once while it waits here, else the printer is asked to. */
+export const cancelPrint = action({
+  name: 'print.cancel',
+  role: 'helper',
+  input: INPUTS['print.cancel'],
+  commit({ id }, { db, now }) {
+    const print = readPrint(db, id)
+    if (!print) return bad({ code: 'not_found', what: 'This print' })
+    if (print.state === 'queued') set(db, id, { state: 'cancelled', cancelAsked: true, updatedAt: now })
+    else if (print.state === 'sending' || print.state === 'printing') set(db, id, { cancelAsked: true, updatedAt: now })
+    cancelWaiting(db, print, now)
+    return ok({ value: { id }, subject: print.slipId ?? print.checkId ?? id })
+  },
+})
+
+/** The answer to "what came out?" after a break: books the run, or says that there was none. */
+export const settlePrint = action({
+  name: 'print.settle',
+  role: 'helper',
+  input: INPUTS['print.settle'],
+  commit(input, { db, actor, now }) {
+    const print = readPrint(db, input.id)
+    if (!print) return bad({ code: 'not_found', what: 'This print' })
+    if (print.state !== 'not known')
+      return bad({ code: 'queue_cannot', queue: print.queueName, why: 'this print was answered already.' })
+    if ((input.outcome === 'spoiled') !== (input.cause !== null))
+      return bad({
+        code: 'input',
+        issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }],
+      })
+    set(db, print.id, { state: 'settled', note: input.note, updatedAt: now })
+    if (print.checkId) {
+      if (input.outcome !== 'not printed') takeCheckSheet(db, print.checkId, now, actor.id)
+      return ok({ value: { id: print.id }, subject: print.checkId, data: { outcome: input.outcome } })
+    }
+    const slip = print.slipId ? readSlip(db, print.slipId) : null
+    const ready = printable(print.facts as SlipFacts)
+    if (!slip || !ready.ok) return bad({ code: 'not_found', what: 'This slip' })
+    if (input.outcome === 'not printed') {
+      if (print.runId)
+        db.update(runs).set({ outcome: 'not printed', note: input.note }).where(eq(runs.id, print.runId)).run()
+    } else {
+      const booked = bookRun(db, {
+        slip,
+        printable: ready.value,
+        outcome: input.outcome,
+        cause: input.cause,
+        note: input.note,
+        answers: print.answers,
+        at: now,
+        byId: actor.id,
+        settles: print.runId,
+      })
+      if (!booked.ok) return booked
+    }
+    countCopies(db, slip, now)
+    return ok({ value: { id: print.id }, subject: slip.id, data: { outcome: input.outcome } })
+  },
+})
+
+const stepSchema = z.object({
+  id: z.string(),
+  to: z.discriminatedUnion('state', [
+    z.object({ state: z.literal('sending') }),
+    z.object({ state: z.literal('printing'), ippJobId: z.int(), says: z.string() }),
+    z.object({ state: z.literal('done'), says: z.string() }),
+    z.object({ state: z.literal('failed'), problem: z.string(), says: z.string() }),
+    z.object({ state: z.literal('cancelled'), says: z.string() }),
+    z.object({ state: z.literal('not known'), says: z.string() }),
+  ]),
+})
+
+/** Which states a step may come from: a print never goes back. */
+const FROM: Readonly<Record<string, readonly PrintRow['state'][]>> = {
+  sending: ['queued'],
+  printing: ['sending', 'printing'],
+  done: ['printing'],
+  failed: ['queued', 'sending', 'printing'],
+  cancelled: ['queued', 'sending', 'printing'],
+  'not known': ['sending', 'printing'],
+}
+
+/** One step of a print: the background process takes it before it does anything at the printer, and after. */
+export const stepPrint = action({
+  name: 'print.step',
+  role: 'member',
+  input: stepSchema,
+  commit({ id, to }, { db, now }) {
+    const print = readPrint(db, id)
+    if (!print) return bad({ code: 'not_found', what: 'This print' })
+    if (!FROM[to.state]?.includes(print.state))
+      return bad({
+        code: 'queue_cannot',
+        queue: print.queueName,
+        why: `a print that is ${print.state} cannot be ${to.state}.`,
+      })
+    const says = 'says' in to ? { printerSays: to.says } : {}
+    const problem = to.state === 'failed' ? { problem: to.problem } : {}
+    const job = to.state === 'printing' ? { ippJobId: to.ippJobId } : {}
+    const ended = to.state === 'done' || to.state === 'not known' ? bookPrint(db, print, to.state, now) : ok(null)
+    if (!ended.ok) return ended
+    set(db, id, { state: to.state, ...says, ...problem, ...job, runId: ended.value, updatedAt: now })
+    if (to.state === 'failed' || to.state === 'not known') cancelWaiting(db, print, now)
+    return ok({ value: { id }, subject: print.slipId ?? print.checkId ?? id, data: { state: to.state } })
+  },
+})
+
+/** What the printer says changes on the screen only when it says something else. */
+function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: number): Result<string | null, Problem> {
+  if (print.checkId) {
+    if (state === 'done') takeCheckSheet(db, print.checkId, now, print.byId)
+    return ok(null)
+  }
+  const slip = print.slipId ? readSlip(db, print.slipId) : null
+  const ready = printable(print.facts as SlipFacts) // stored by print.start from the catalogue
+  if (!slip || !ready.ok) return bad({ code: 'not_found', what: 'This slip' })
+  const booked = bookRun(db, {
+    slip,
+    printable: ready.value,
+    outcome: state === 'done' ? print.outcome : 'not known',
+    cause: null,
+    note: print.note,
+    answers: print.answers,
+    at: now,
+    byId: print.byId,
+    settles: null,
+  })
+  if (booked.ok) countCopies(db, slip, now)
+  return booked
+}
+
+/** Copies that wait behind one that failed are not sent: somebody has to look first. */
+function cancelWaiting(db: Db, print: PrintRow, now: number): void {
+  const of = print.slipId ? eq(prints.slipId, print.slipId) : eq(prints.checkId, print.checkId ?? '')
+  db.update(prints)
+    .set({ state: 'cancelled', problem: 'a sheet before it did not come out', updatedAt: now })
+    .where(and(of, eq(prints.state, 'queued')))
+    .run()
+}
+
+/** A ruler sheet's paper: from the stock of the version's paper in that size, if the room keeps it. */
+function takeCheckSheet(db: Db, checkId: string, now: number, byId: string): void {
+  const check = db.select().from(edgeChecks).where(eq(edgeChecks.id, checkId)).get()
+  const version = check ? readVersionFacts(db, check.versionId, now) : null
+  if (!check || !version) return
+  const roll = version.feed.kind === 'roll'
+  const near = (a: number, b: number): boolean => Math.abs(a - b) <= 500
+  const [short, long] = [Math.min(check.widthUm, check.lengthUm), Math.max(check.widthUm, check.lengthUm)]
+  const stock = listStocks(db).find(
+    (s) =>
+      s.paperId === version.paper.id &&
+      (roll
+        ? s.kind === 'roll' && near(s.width, check.widthUm)
+        : s.kind === 'sheet' && near(s.width, short) && near(s.length, long)),
+  )
+  const loaded = db.select().from(loads).where(eq(loads.feedId, version.feed.id)).get()
+  const opened = stock?.rolls.find((r) => r.id === loaded?.rollId) ?? stock?.rolls[0]
+  takePaper(db, {
+    rollId: roll ? (opened?.id ?? null) : null,
+    stockId: roll ? null : (stock?.id ?? null),
+    lengthUm: check.lengthUm,
+    runId: null,
+    at: now,
+    byId,
+  })
+}
+
+function set(db: Db, id: string, values: Partial<typeof prints.$inferInsert>): void {
+  db.update(prints).set(values).where(eq(prints.id, id)).run()
+}

@@ -1,0 +1,166 @@
+import type { Ticket } from '@/core/print/ticket'
+import type { Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import { type Attributes, attribute, collection, integer, keyword, numberOf, wordOf, wordsOf } from '@/formats/ipp/look'
+import { type IppAttribute, OPERATION } from '@/formats/ipp/message'
+import type { PrinterAddress } from './address'
+import { type Answer, askPrinter, jobGroups, type Patience } from './client'
+
+/** Who sends, as the printer notes it. */
+const USER: IppAttribute = attribute('requesting-user-name', { kind: 'name', value: 'libreta' })
+const FORMAT: IppAttribute = attribute('document-format', { kind: 'mimeMediaType', value: 'image/pwg-raster' })
+
+/** A ticket as job attributes: the printer's own scaling is always off, whatever its panel says. */
+export function ticketAttributes(t: Ticket): readonly IppAttribute[] {
+  return [
+    attribute(
+      'media-col',
+      collection(
+        attribute(
+          'media-size',
+          collection(attribute('x-dimension', integer(t.width)), attribute('y-dimension', integer(t.length))),
+        ),
+        ...(t.source === null ? [] : [attribute('media-source', keyword(t.source))]),
+        attribute('media-type', keyword(t.mediaType)),
+        attribute('media-left-margin', integer(t.margins.left)),
+        attribute('media-right-margin', integer(t.margins.right)),
+        attribute('media-top-margin', integer(t.margins.top)),
+        attribute('media-bottom-margin', integer(t.margins.bottom)),
+      ),
+    ),
+    attribute('print-quality', { kind: 'enum', value: t.quality }),
+    attribute('print-color-mode', keyword(t.colourMode)),
+    attribute('print-scaling', keyword('none')),
+    attribute('printer-resolution', { kind: 'resolution', across: t.ppi, along: t.ppi, units: 3 }),
+    attribute('sides', keyword('one-sided')),
+  ]
+}
+
+/** All or nothing: a printer that cannot do one of these says so instead of doing something else. */
+const FIDELITY: IppAttribute = attribute('ipp-attribute-fidelity', { kind: 'boolean', value: true })
+
+const named = (jobName: string): readonly IppAttribute[] => [
+  USER,
+  attribute('job-name', { kind: 'name', value: jobName }),
+  FIDELITY,
+  FORMAT,
+]
+
+export const validateJob = (
+  address: PrinterAddress,
+  jobName: string,
+  ticket: Ticket,
+  patience?: Patience,
+): Promise<Result<Answer, Problem>> =>
+  askPrinter(
+    address,
+    { operation: OPERATION.validateJob, operationAttributes: named(jobName), jobAttributes: ticketAttributes(ticket) },
+    patience,
+  )
+
+export const printJob = (
+  address: PrinterAddress,
+  jobName: string,
+  ticket: Ticket,
+  document: AsyncIterable<Uint8Array>,
+  patience: Patience | undefined,
+  signal: AbortSignal,
+): Promise<Result<Answer, Problem>> =>
+  askPrinter(
+    address,
+    {
+      operation: OPERATION.printJob,
+      operationAttributes: named(jobName),
+      jobAttributes: ticketAttributes(ticket),
+      document,
+    },
+    patience,
+    signal,
+  )
+
+const WANTED = attribute(
+  'requested-attributes',
+  ...[
+    'job-id',
+    'job-name',
+    'job-state',
+    'job-state-reasons',
+    'job-media-sheets-completed',
+    'job-impressions-completed',
+  ].map(keyword),
+)
+
+export type JobReport = {
+  readonly id: number
+  readonly name: string
+  readonly state: number
+  readonly reasons: readonly string[]
+  /** sheets that came out, as far as the printer counts them */
+  readonly sheets: number
+}
+
+const reportOf = (job: Attributes): JobReport => ({
+  id: numberOf(job, 'job-id') ?? 0,
+  name: wordOf(job, 'job-name') ?? '',
+  state: numberOf(job, 'job-state') ?? 0,
+  reasons: wordsOf(job, 'job-state-reasons').filter((r) => r !== 'none'),
+  sheets: numberOf(job, 'job-media-sheets-completed') ?? numberOf(job, 'job-impressions-completed') ?? 0,
+})
+
+export const jobIdOf = (answer: Answer): number | null => {
+  const [job] = jobGroups(answer.message)
+  return job ? numberOf(job, 'job-id') : null
+}
+
+export async function jobReport(
+  address: PrinterAddress,
+  id: number,
+  patience?: Patience,
+): Promise<Result<JobReport, Problem>> {
+  const got = await askPrinter(
+    address,
+    { operation: OPERATION.getJobAttributes, operationAttributes: [attribute('job-id', integer(id)), USER, WANTED] },
+    patience,
+  )
+  if (!got.ok) return got
+  return { ok: true, value: reportOf(jobGroups(got.value.message)[0] ?? []) }
+}
+
+/** Every job that the printer still knows, waiting ones first. */
+export async function jobList(
+  address: PrinterAddress,
+  patience?: Patience,
+): Promise<Result<readonly JobReport[], Problem>> {
+  const all: JobReport[] = []
+  for (const which of ['not-completed', 'completed']) {
+    const got = await askPrinter(
+      address,
+      {
+        operation: OPERATION.getJobs,
+        operationAttributes: [USER, attribute('which-jobs', keyword(which)), attribute('limit', integer(100)), WANTED],
+      },
+      patience,
+    )
+    if (!got.ok) return got
+    all.push(...jobGroups(got.value.message).map(reportOf))
+  }
+  return { ok: true, value: all }
+}
+
+export const cancelJob = (address: PrinterAddress, id: number, patience?: Patience): Promise<Result<Answer, Problem>> =>
+  askPrinter(
+    address,
+    { operation: OPERATION.cancelJob, operationAttributes: [attribute('job-id', integer(id)), USER] },
+    patience,
+  )
+
+/** Everything that a printer tells about itself. */
+export const printerAttributes = (address: PrinterAddress, patience?: Patience): Promise<Result<Answer, Problem>> =>
+  askPrinter(
+    address,
+    {
+      operation: OPERATION.getPrinterAttributes,
+      operationAttributes: [USER, attribute('requested-attributes', keyword('all'), keyword('media-col-database'))],
+    },
+    patience,
+  )

@@ -1,0 +1,207 @@
+import { UM_PER_INCH } from '@/core/length/length'
+import type { Mark, Page, PicturePart } from '@/core/page/page'
+import type { PictureSize } from '@/core/placing/placing'
+import {
+  bytesPerRow,
+  channelsOf,
+  type RasterPage,
+  RowPacker,
+  rasterHeader,
+  SYNC_WORD,
+} from '@/formats/pwg-raster/write'
+import type { Converter } from '@/server/imaging/convert'
+import { type Letters, lettersOf } from './letters'
+import type { RawFile } from './raw-file'
+import { mappingOf, Resampler, storedCrop } from './resample'
+
+/** A picture that a page shows: decoded on disk, with what its numbers go through. */
+export type RasterPicture = {
+  readonly raw: RawFile
+  /** as seen, after its orientation */
+  readonly size: PictureSize
+  readonly orientation: number
+  readonly converter: Converter | null
+}
+
+/** About this much of source and lines is held at a time. */
+const BAND_BYTES = 24_000_000
+const MOST_BAND = 256
+/** Packed rows are handed on in pieces of about this size. */
+const CHUNK = 1 << 18
+
+type Samples = Uint8Array | Uint16Array
+
+/** Pixels of a page at a resolution. A page is never cut: its last pixel may reach over its edge. */
+export const pixelsOf = (um: number, ppi: number): number => Math.max(1, Math.round((um * ppi) / UM_PER_INCH))
+
+/**
+ * A page as PWG Raster, a band of rows at a time: pictures resampled by the page's own matrix, edges of windows and
+ * marks by the share of the pixel that they cover, so that a tenth of a millimetre is kept at any resolution.
+ * @param told how far it is, 0..1
+ */
+export async function* pwgRaster(
+  page: Page,
+  pictures: ReadonlyMap<string, RasterPicture>,
+  head: RasterPage,
+  told: (part: number) => void = () => {},
+): AsyncGenerator<Uint8Array> {
+  yield SYNC_WORD
+  yield rasterHeader(head)
+  const packer = new RowPacker(head)
+  const row = bytesPerRow(head)
+  const chunk = new Gather()
+  for await (const { rows, samples } of bands(page, pictures, head)) {
+    const bytes = bigEndian(samples)
+    for (let y = 0; y < rows.count; y++) {
+      const packed = packer.row(bytes.subarray(y * row, (y + 1) * row))
+      if (packed) chunk.add(packed)
+      if (chunk.size >= CHUNK) yield chunk.take()
+    }
+    told((rows.from + rows.count) / head.height)
+  }
+  const last = packer.end()
+  if (last) chunk.add(last)
+  if (chunk.size > 0) yield chunk.take()
+}
+
+class Gather {
+  private pieces: Uint8Array[] = []
+  size = 0
+  add(piece: Uint8Array): void {
+    this.pieces.push(piece.slice())
+    this.size += piece.length
+  }
+  take(): Uint8Array {
+    const all = Buffer.concat(this.pieces, this.size)
+    this.pieces = []
+    this.size = 0
+    return all
+  }
+}
+
+type Band = { readonly rows: { readonly from: number; readonly count: number }; readonly samples: Samples }
+
+/** The page's samples, band by band from the lead; white where nothing is. */
+async function* bands(
+  page: Page,
+  pictures: ReadonlyMap<string, RasterPicture>,
+  head: RasterPage,
+): AsyncGenerator<Band> {
+  const channels = channelsOf(head.colour)
+  const px = head.ppi / UM_PER_INCH
+  const draws = page.items.flatMap((item) => (item.kind === 'picture' ? [pictureDraw(item, pictures, head)] : []))
+  const marks = page.items.flatMap((item) => (item.kind === 'mark' ? [item] : []))
+  const letters: Letters[] = []
+  for (const item of page.items) {
+    const drawn = item.kind === 'text' ? await lettersOf(item, head.ppi) : null
+    if (drawn) letters.push(drawn)
+  }
+  const perRow = Math.max(head.width * channels * 4, ...draws.map((d) => d.bytesPerRow))
+  const step = Math.max(8, Math.min(MOST_BAND, Math.floor(BAND_BYTES / perRow)))
+  const white = head.bits === 16 ? 65_535 : 255
+  for (let from = 0; from < head.height; from += step) {
+    const count = Math.min(step, head.height - from)
+    const n = count * head.width * channels
+    const samples: Samples = head.bits === 16 ? new Uint16Array(n) : new Uint8Array(n)
+    samples.fill(white)
+    const canvas: Canvas = { samples, from, count, width: head.width, channels, white }
+    for (const draw of draws) draw.into(canvas)
+    for (const mark of marks) drawMark(canvas, mark, px)
+    for (const line of letters) drawLetters(canvas, line)
+    if (head.colour === 'black') for (let i = 0; i < n; i++) samples[i] = white - (samples[i] as number)
+    yield { rows: { from, count }, samples }
+  }
+}
+
+type Canvas = {
+  readonly samples: Samples
+  readonly from: number
+  readonly count: number
+  readonly width: number
+  readonly channels: 1 | 3
+  readonly white: number
+}
+
+/** How much of pixel i lies between two places, 0..1. */
+const share = (i: number, from: number, to: number): number =>
+  Math.min(1, Math.max(0, Math.min(i + 1, to) - Math.max(i, from)))
+
+function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPicture>, head: RasterPage) {
+  const picture = pictures.get(part.pictureId)
+  if (!picture) throw new Error(`the page shows picture ${part.pictureId}, which was not given`)
+  const { raw, size, orientation, converter } = picture
+  const px = head.ppi / UM_PER_INCH
+  const window = {
+    x0: Math.max(0, part.window.x * px),
+    x1: Math.min(head.width, (part.window.x + part.window.w) * px),
+    y0: Math.max(0, part.window.y * px),
+    y1: Math.min(head.height, (part.window.y + part.window.h) * px),
+  }
+  const [x0, x1] = [Math.floor(window.x0), Math.ceil(window.x1 - 1e-9)]
+  const stored = { width: raw.width, height: raw.height }
+  const map = mappingOf(part, size, orientation, stored, head.ppi)
+  const crop = storedCrop(part, size, orientation, stored)
+  const resampler = new Resampler(raw, map, crop, x0, x1)
+  const across = map.swapped ? crop.down[1] - crop.down[0] : crop.across[1] - crop.across[0]
+  const fine = Math.max(1, Math.abs(map.y.scale))
+  const coverX = Float32Array.from({ length: x1 - x0 }, (_, i) => share(x0 + i, window.x0, window.x1))
+  const most = raw.bytes === 2 ? 65_535 : 255
+  return {
+    bytesPerRow: fine * (across * raw.channels * raw.bytes + (x1 - x0) * raw.channels * 4),
+    into(canvas: Canvas): void {
+      const a = Math.max(canvas.from, Math.floor(window.y0))
+      const b = Math.min(canvas.from + canvas.count, Math.ceil(window.y1 - 1e-9))
+      if (b <= a || x1 <= x0) return
+      const band = resampler.band(a, b)
+      const values = converter ? converter.run(band) : band
+      const channels = converter ? converter.channels : raw.channels
+      const scale = canvas.white / most
+      for (let y = a; y < b; y++) {
+        const coverY = share(y, window.y0, window.y1)
+        const row = (y - canvas.from) * canvas.width
+        for (let i = 0; i < x1 - x0; i++) {
+          const cover = coverY * (coverX[i] as number)
+          const p = ((y - a) * (x1 - x0) + i) * channels
+          const q = (row + x0 + i) * canvas.channels
+          for (let c = 0; c < canvas.channels; c++) {
+            const v = (values[p + (channels === 3 ? c : 0)] as number) * scale
+            canvas.samples[q + c] = cover >= 1 ? v + 0.5 : canvas.white + cover * (v - canvas.white) + 0.5
+          }
+        }
+      }
+    },
+  }
+}
+
+/** Darkens by the share that ink covers. */
+function ink(canvas: Canvas, x: number, y: number, cover: number): void {
+  const q = ((y - canvas.from) * canvas.width + x) * canvas.channels
+  for (let c = 0; c < canvas.channels; c++)
+    canvas.samples[q + c] = (canvas.samples[q + c] as number) * (1 - cover) + 0.5
+}
+
+function drawMark(canvas: Canvas, { rect }: Mark, px: number): void {
+  const [x0, x1, y0, y1] = [rect.x * px, (rect.x + rect.w) * px, rect.y * px, (rect.y + rect.h) * px]
+  const a = Math.max(canvas.from, Math.floor(y0))
+  const b = Math.min(canvas.from + canvas.count, Math.ceil(y1))
+  for (let y = a; y < b; y++)
+    for (let x = Math.max(0, Math.floor(x0)); x < Math.min(canvas.width, Math.ceil(x1)); x++)
+      ink(canvas, x, y, share(x, x0, x1) * share(y, y0, y1))
+}
+
+function drawLetters(canvas: Canvas, line: Letters): void {
+  const a = Math.max(canvas.from, line.y)
+  const b = Math.min(canvas.from + canvas.count, line.y + line.height)
+  for (let y = a; y < b; y++)
+    for (let i = 0; i < line.width; i++) {
+      const cover = line.ink[(y - line.y) * line.width + i] as number
+      const x = line.x + i
+      if (cover > 0 && x >= 0 && x < canvas.width) ink(canvas, x, y, cover / 255)
+    }
+}
+
+/** Raster is big-endian; the samples are not used again and may be swapped where they lie. */
+const bigEndian = (samples: Samples): Uint8Array =>
+  samples instanceof Uint16Array
+    ? Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength).swap16()
+    : samples

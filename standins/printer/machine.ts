@@ -1,0 +1,395 @@
+import { createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import type { Model, Path, Queue, Source } from './models'
+import { paint, type RowSource } from './paint'
+import { BadRaster, type PageHeader, RasterReader } from './raster'
+import { toneOf } from './tone'
+import { landing, randomOf, responseOf, truthOf } from './truth'
+
+/** Job states, RFC 8011 section 5.3.7. */
+export const JOB = { pending: 3, held: 4, processing: 5, stopped: 6, canceled: 7, aborted: 8, completed: 9 } as const
+
+export type Ticket = {
+  readonly queue: Queue
+  readonly path: Path
+  readonly source: Source
+  /** mm as it feeds */
+  readonly width: number
+  readonly length: number
+  readonly type: string
+  readonly borderless: boolean
+  readonly quality: 3 | 4 | 5
+  readonly scaling: string
+  readonly monochrome: boolean
+  readonly copies: number
+}
+
+export type Job = {
+  readonly id: number
+  readonly name: string
+  readonly user: string
+  readonly queue: Queue
+  readonly ticket: Ticket
+  readonly createdAt: number
+  state: number
+  reasons: string[]
+  format: string
+  spool: string | null
+  processingAt: number | null
+  endedAt: number | null
+  sheetsDone: number
+  cancelAsked: boolean
+}
+
+export type Holding = { width: number; length: number; left: number; type: string }
+
+export type MachineOptions = {
+  readonly seed: number
+  readonly folder: string
+  /** how many times faster than a real machine it prints */
+  readonly speed: number
+  readonly now?: () => number
+}
+
+/** Millilitres in a full cartridge. */
+const FULL = 80
+const SAME_MM = 0.5
+const MOST_JOBS_KEPT = 200
+
+/** One printer: what it holds, its jobs, its clock, and the sheets that come out. */
+export class Machine {
+  readonly jobs: Job[] = []
+  readonly holds = new Map<string, Holding>()
+  readonly ink = new Map<string, number>()
+  blackIn: 'photo' | 'matte' = 'photo'
+  /** somebody stands by and loads what is asked for; off: the printer waits */
+  standsBy = true
+  state: 'idle' | 'processing' | 'stopped' = 'idle'
+  reasons: string[] = []
+  readonly started = Date.now()
+  private nextId = 1
+  private nextSheet: number
+  private working = false
+  private readonly random: () => number
+  private readonly waiting: (() => void)[] = []
+
+  constructor(
+    readonly model: Model,
+    private readonly options: MachineOptions,
+  ) {
+    for (const s of model.sources) this.holds.set(s.keyword, { ...s.holds })
+    for (const i of model.inks) this.ink.set(i.name, FULL * 0.8)
+    mkdirSync(options.folder, { recursive: true })
+    // sheets of earlier days stay in the tray
+    const numbers = readdirSync(options.folder).map((n) => Number(/^(\d+)\.png$/.exec(n)?.[1] ?? 0))
+    this.nextSheet = Math.max(0, ...numbers) + 1
+    this.random = randomOf(options.seed * 7919 + model.id.length)
+  }
+
+  accepting = true
+
+  create(name: string, user: string, ticket: Ticket): Job {
+    const job: Job = {
+      id: this.nextId++,
+      name,
+      user,
+      queue: ticket.queue,
+      ticket,
+      createdAt: this.now(),
+      state: JOB.held,
+      reasons: ['job-incoming'],
+      format: '',
+      spool: null,
+      processingAt: null,
+      endedAt: null,
+      sheetsDone: 0,
+      cancelAsked: false,
+    }
+    this.jobs.push(job)
+    while (this.jobs.length > MOST_JOBS_KEPT) this.jobs.shift()
+    return job
+  }
+
+  spoolPath(job: Job): string {
+    return join(this.options.folder, `.spool-${job.id}`)
+  }
+
+  /** The document is here: the job may be printed. */
+  ready(job: Job, format: string): void {
+    job.format = format
+    job.spool = this.spoolPath(job)
+    if (job.state !== JOB.held) return
+    job.state = JOB.pending
+    job.reasons = ['none']
+    void this.work()
+  }
+
+  cancel(job: Job): boolean {
+    if (job.state >= JOB.canceled) return false
+    job.cancelAsked = true
+    if (job.state === JOB.pending || job.state === JOB.held) this.end(job, JOB.canceled, 'job-canceled-by-user')
+    this.wake()
+    return true
+  }
+
+  /** Something at the printer was changed by hand. */
+  wake(): void {
+    for (const go of this.waiting.splice(0)) go()
+  }
+
+  now(): number {
+    return (this.options.now ?? Date.now)()
+  }
+
+  private end(job: Job, state: number, reason: string): void {
+    job.state = state
+    job.reasons = [reason]
+    job.endedAt = this.now()
+    if (job.spool) rmSync(job.spool, { force: true })
+    else rmSync(this.spoolPath(job), { force: true })
+  }
+
+  private async work(): Promise<void> {
+    if (this.working) return
+    this.working = true
+    for (;;) {
+      const job = this.jobs.find((j) => j.state === JOB.pending)
+      if (!job) break
+      this.state = 'processing'
+      job.state = JOB.processing
+      job.reasons = ['job-printing']
+      job.processingAt = this.now()
+      try {
+        await this.print(job)
+      } catch (error) {
+        const broken = error instanceof BadRaster || job.format === 'image/jpeg'
+        if (!broken) process.stderr.write(`${this.model.id}: ${String(error)}\n`)
+        this.end(job, JOB.aborted, broken ? 'document-format-error' : 'aborted-by-system')
+      }
+    }
+    this.working = false
+    this.state = 'idle'
+    this.reasons = []
+  }
+
+  /** Waits at the machine until `ready` holds; the printer says why it stands. False: cancelled meanwhile. */
+  private async until(job: Job, reason: string, ready: () => boolean): Promise<boolean> {
+    while (!ready() && !job.cancelAsked) {
+      this.state = 'stopped'
+      this.reasons = [reason]
+      job.state = JOB.stopped
+      job.reasons = ['printer-stopped']
+      await new Promise<void>((resolve) => this.waiting.push(resolve))
+    }
+    if (job.cancelAsked) return false
+    this.state = 'processing'
+    this.reasons = []
+    job.state = JOB.processing
+    job.reasons = ['job-printing']
+    return true
+  }
+
+  private sleep(seconds: number): Promise<void> {
+    return new Promise((resolve) => setTimeout(resolve, (seconds * 1000) / this.options.speed))
+  }
+
+  private fits(ticket: Ticket): boolean {
+    const held = this.holds.get(ticket.source.keyword)
+    if (!held) return false
+    if (ticket.source.kind === 'roll')
+      return Math.abs(held.width - ticket.width) <= SAME_MM && held.left >= ticket.length
+    return (
+      Math.abs(held.width - ticket.width) <= SAME_MM &&
+      Math.abs(held.length - ticket.length) <= SAME_MM &&
+      held.left >= 1
+    )
+  }
+
+  private async load(job: Job): Promise<boolean> {
+    const { ticket } = job
+    const held = this.holds.get(ticket.source.keyword)
+    if (held && this.standsBy && !this.fits(ticket)) {
+      const roll = ticket.source.kind === 'roll'
+      const sameForm = roll
+        ? Math.abs(held.width - ticket.width) <= SAME_MM
+        : Math.abs(held.width - ticket.width) <= SAME_MM && Math.abs(held.length - ticket.length) <= SAME_MM
+      // what is empty stays empty: somebody who stands by changes the paper, and buys none
+      if (!sameForm)
+        this.holds.set(ticket.source.keyword, {
+          width: ticket.width,
+          length: roll ? 30_000 : ticket.length,
+          left: roll ? 30_000 : ticket.source.kind === 'sheet' ? 1 : 20,
+          type: ticket.type,
+        })
+      else if (ticket.source.kind === 'sheet' && held.left < 1) held.left = 1
+    }
+    const reason = held && held.left < 1 ? 'media-empty-error' : 'media-needed-error'
+    return this.until(job, reason, () => this.fits(ticket))
+  }
+
+  private async print(job: Job): Promise<void> {
+    const { ticket } = job
+    for (let copy = 0; copy < ticket.copies; copy++) {
+      if (!(await this.load(job))) return this.end(job, JOB.canceled, 'job-canceled-by-user')
+      await this.swap(ticket)
+      const enough = (): boolean => [...this.ink.values()].every((ml) => ml > 0.5)
+      if (!(await this.until(job, 'marker-supply-empty-error', enough)))
+        return this.end(job, JOB.canceled, 'job-canceled-by-user')
+      const done = await this.onePage(job)
+      if (!done) {
+        job.sheetsDone += 1 // what was under way comes out, half printed
+        return this.end(job, JOB.canceled, 'job-canceled-by-user')
+      }
+      job.sheetsDone += 1
+    }
+    this.end(job, JOB.completed, 'job-completed-successfully')
+  }
+
+  /** Photo and matte black share a channel: changing over takes time and ink. */
+  private async swap(ticket: Ticket): Promise<void> {
+    const needs = this.model.types.find((t) => t.keyword === ticket.type)?.black ?? this.blackIn
+    if (!this.model.swap || needs === this.blackIn) return
+    this.reasons = ['configuration-change']
+    const name = `${needs} black`
+    this.ink.set(name, Math.max(0, (this.ink.get(name) ?? 0) - this.model.swap.ml))
+    await this.sleep(this.model.swap.seconds)
+    this.blackIn = needs
+    this.reasons = []
+  }
+
+  private async onePage(job: Job): Promise<boolean> {
+    const { ticket } = job
+    const { seed, folder, speed } = this.options
+    const rate = ticket.queue.qualities.find((q) => q.value === ticket.quality)
+    if (!rate) throw new Error(`quality ${ticket.quality} is not known`)
+    const area = (ticket.width / 1000) * (ticket.length / 1000)
+    const seconds = rate.minutes * 60 * area
+    const began = performance.now()
+    const truth = truthOf(seed, this.model, ticket.path)
+    const land = landing(
+      truth,
+      [ticket.width, ticket.length],
+      ticket.borderless,
+      ticket.source.kind === 'roll',
+      this.random,
+    )
+    const { source, space } = await this.pageOf(job)
+    const tone = toneOf(responseOf(seed, this.model, ticket.type, ticket.quality), space, ticket.monochrome)
+    const number = this.nextSheet++
+    const file = `${String(number).padStart(4, '0')}.png`
+    const none = { left: 0, right: 0, lead: 0, trail: 0 }
+    let whole = true
+    const inked = await paint(
+      join(folder, file),
+      { width: ticket.width, length: ticket.length, masked: ticket.borderless ? none : truth.margins },
+      source,
+      land,
+      tone,
+      () => {
+        whole = !job.cancelAsked
+        return whole
+      },
+    )
+    const left = seconds - ((performance.now() - began) / 1000) * speed
+    if (whole && left > 0) await this.sleep(left)
+    const ml = rate.ml * area * inked
+    for (const [name, now] of this.ink) {
+      const other = this.blackIn === 'photo' ? 'matte black' : 'photo black'
+      if (name !== other) this.ink.set(name, Math.max(0, now - ml / (this.ink.size - 1)))
+    }
+    this.consume(ticket)
+    const record = {
+      number,
+      printer: this.model.id,
+      queue: ticket.queue.name,
+      jobId: job.id,
+      jobName: job.name,
+      source: ticket.source.keyword,
+      width: ticket.width,
+      length: ticket.length,
+      type: ticket.type,
+      quality: ticket.quality,
+      borderless: ticket.borderless,
+      whole,
+      ml,
+      seconds,
+      at: this.now(),
+      file,
+    }
+    writeFileSync(join(folder, file.replace('.png', '.json')), JSON.stringify(record))
+    return whole
+  }
+
+  private consume(ticket: Ticket): void {
+    const held = this.holds.get(ticket.source.keyword)
+    if (held) held.left = Math.max(0, held.left - (ticket.source.kind === 'roll' ? ticket.length : 1))
+  }
+
+  /** The document as rows, and what the printer's own scaling makes of it. */
+  private async pageOf(job: Job): Promise<{ source: RowSource; space: 'srgb' | 'device' }> {
+    if (!job.spool) throw new Error('nothing was sent')
+    if (job.format === 'image/jpeg') return { source: await jpegPage(job.spool, job.ticket), space: 'srgb' }
+    const reader = new RasterReader(createReadStream(job.spool, { highWaterMark: 1 << 20 }))
+    await reader.begin()
+    const head = await reader.page()
+    if (!head) throw new BadRaster('no page')
+    const size = { w: (head.width / head.ppiX) * 25.4, h: (head.height / head.ppiY) * 25.4 }
+    return {
+      source: {
+        width: head.width,
+        height: head.height,
+        channels: head.channels === 1 ? 1 : 3,
+        page: placed(size, job.ticket),
+        rows: octets(reader, head),
+      },
+      space: head.space === 1 || head.space === 3 ? 'device' : 'srgb',
+    }
+  }
+}
+
+/** Samples as octets, white 255, whatever the raster counts. */
+async function* octets(reader: RasterReader, head: PageHeader) {
+  for await (const row of reader.rows(head)) {
+    let samples = row.samples instanceof Uint16Array ? Uint8Array.from(row.samples, (v) => v >> 8) : row.samples
+    if (head.space === 3) samples = samples.map((v) => 255 - v)
+    yield { samples, times: row.times, from: row.from, to: row.to }
+  }
+}
+
+/**
+ * print-scaling (PWG 5100.13): `none` lays the page as it is, in the middle of the sheet; everything else fits it into
+ * the printable area (`fill` covers it), which shrinks a page that is as large as its sheet.
+ */
+function placed(size: { w: number; h: number }, t: Ticket): RowSource['page'] {
+  const m = t.borderless ? { left: 0, right: 0, lead: 0, trail: 0 } : t.path.margins
+  const exact = Math.abs(size.w - t.width) < 0.2 && Math.abs(size.h - t.length) < 0.2
+  if (t.scaling === 'none' || (exact && t.borderless)) {
+    // a raster has whole pixels: a page that is its sheet's begins where the sheet begins
+    const at = exact ? { x: 0, y: 0 } : { x: (t.width - size.w) / 2, y: (t.length - size.h) / 2 }
+    return { ...at, ...size }
+  }
+  const area = { w: t.width - m.left - m.right, h: t.length - m.lead - m.trail }
+  const ratios = [area.w / size.w, area.h / size.h] as const
+  const scale = t.scaling === 'fill' ? Math.max(...ratios) : Math.min(...ratios)
+  const [w, h] = [size.w * scale, size.h * scale]
+  return { x: m.left + (area.w - w) / 2, y: m.lead + (area.h - h) / 2, w, h }
+}
+
+/** A JPEG has no size of its own for a printer: it is fitted, or laid at its density when scaling is off. */
+async function jpegPage(path: string, t: Ticket): Promise<RowSource> {
+  const { data, info } = await sharp(path, { limitInputPixels: 200e6 })
+    .rotate()
+    .toColourspace('srgb')
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const density = (await sharp(path).metadata()).density ?? 300
+  const size = { w: (info.width / density) * 25.4, h: (info.height / density) * 25.4 }
+  async function* rows() {
+    const n = info.width * 3
+    for (let y = 0; y < info.height; y++)
+      yield { samples: data.subarray(y * n, (y + 1) * n), times: 1, from: 0, to: info.width }
+  }
+  return { width: info.width, height: info.height, channels: 3, page: placed(size, t), rows: rows() }
+}

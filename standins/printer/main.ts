@@ -1,0 +1,38 @@
+import { mkdirSync } from 'node:fs'
+import { Machine } from './machine'
+import { MODELS } from './models'
+import { serve } from './server'
+
+// One simulated printer: --model otter --port 4791 --seed 7 --out FOLDER [--speed 20]. Loopback only.
+const given = (name: string): string | null => {
+  const at = process.argv.indexOf(`--${name}`)
+  return at < 0 ? null : (process.argv[at + 1] ?? null)
+}
+const model = MODELS.find((m) => m.id === given('model'))
+const port = Number(given('port'))
+const out = given('out')
+if (!model || !Number.isInteger(port) || !out) {
+  process.stderr.write(
+    `usage: --model ${MODELS.map((m) => m.id).join('|')} --port N --out FOLDER [--seed N] [--speed N]\n`,
+  )
+  process.exit(2)
+}
+mkdirSync(out, { recursive: true })
+const machine = new Machine(model, {
+  seed: Number(given('seed') ?? 1),
+  folder: out,
+  speed: Number(given('speed') ?? 20),
+})
+const server = serve(machine)
+server.on('error', (error) => {
+  process.stderr.write(`${model.id}: port ${port} cannot be used: ${error.message}\n`)
+  process.exit(1)
+})
+server.listen(port, '127.0.0.1', () => {
+  const at = server.address()
+  const real = typeof at === 'object' && at ? at.port : port
+  process.stdout.write(`${model.id} listens on ipp://127.0.0.1:${real}\n`)
+  process.send?.({ port: real })
+})
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0))
+process.on('disconnect', () => process.exit(0))
