@@ -1,7 +1,7 @@
-// npm run demo [-- --fresh]: the demo room on this machine, with everything it needs.
+// npm run demo [-- --fresh] [--seed N] [--speed N]: the demo room on this machine, with everything it needs.
 import { existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { build, endOnSignals, install, needNode, ROOT, run, say, serve } from './lib.mjs'
+import { build, endOnSignals, install, needNode, ROOT, run, say, serve, startPrinters } from './lib.mjs'
 
 needNode()
 const data = join(ROOT, 'demo-data')
@@ -17,7 +17,14 @@ if (!existsSync(data)) {
   say(`Filled in ${((Date.now() - began) / 1000).toFixed(1)} s.`)
 }
 const began = Date.now()
-const { address, web, background } = await serve(data)
+const option = (name, otherwise) => {
+  const at = process.argv.indexOf(`--${name}`)
+  return at < 0 ? otherwise : (process.argv[at + 1] ?? otherwise)
+}
+const tray = join(data, 'tray')
+const printers = startPrinters(tray, { seed: option('seed', '7'), speed: option('speed', '20') })
+const { address, web, background } = await serve(data, { extra: { LIBRETA_TRAY: tray } })
+await printers
 say(
   `Marsh Street Print Room is open at ${address} (ready after ${((Date.now() - began) / 1000).toFixed(1)} s). Ctrl-C closes it.`,
 )

@@ -154,11 +154,54 @@ export const serverEnv = (data, extra = {}) => ({
   ...extra,
 })
 
+/** The simulated printers of the demo room, with the ports that its queues name. */
+const STANDINS = [
+  { id: 'otter', port: 4791 },
+  { id: 'heron', port: 4792 },
+  { id: 'wren', port: 4793 },
+]
+
+/**
+ * Starts a simulated printer for each of the demo room's, and leaves a note of them in the tray. `seed` decides what
+ * they really do; `speed` is how many times faster than a real machine they print.
+ */
+export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
+  for (const { id, port } of STANDINS)
+    if (await portTaken(port))
+      giveUp(`Port ${port}, where the simulated printer ${id} listens, is taken. Stop what runs there.`)
+  mkdirSync(tray, { recursive: true })
+  writeFileSync(join(tray, 'printers.json'), JSON.stringify(STANDINS))
+  await Promise.all(
+    STANDINS.map(
+      ({ id, port }) =>
+        new Promise((resolve, reject) => {
+          const args = [
+            '--model',
+            id,
+            '--port',
+            String(port),
+            '--out',
+            join(tray, id),
+            '--seed',
+            seed,
+            '--speed',
+            speed,
+          ]
+          const child = start(process.execPath, ['--import', 'tsx', 'standins/printer/main.ts', ...args], {
+            stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+          })
+          child.once('message', resolve)
+          child.once('exit', () => reject(new Error(`the simulated printer ${id} did not start`)))
+        }),
+    ),
+  )
+}
+
 /** Starts server and background process on a room folder. */
-export async function serve(data, { port = PORT, host = HOST, stdio = 'inherit' } = {}) {
+export async function serve(data, { port = PORT, host = HOST, stdio = 'inherit', extra = {} } = {}) {
   if (await portTaken(port))
     giveUp(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
-  const env = serverEnv(data)
+  const env = serverEnv(data, extra)
   const web = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], {
     env,
     stdio: stdio === 'inherit' ? ['ignore', 'ignore', 'inherit'] : stdio,

@@ -30,7 +30,8 @@ export class SheetPicture {
       light[i] = v
       if (v > paper) paper = v
     }
-    return new SheetPicture(info.width, info.height, light, paper)
+    // a sheet that is covered altogether shows no paper: then it is taken as any paper
+    return new SheetPicture(info.width, info.height, light, paper > 0.4 ? paper : 0.88)
   }
 
   /** Ink 0..1 along a line across or along the sheet, averaged over `thick` mm beside it. */

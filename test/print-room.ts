@@ -51,7 +51,7 @@ export class PrintRoom {
   private constructor(readonly room: TestRoom) {}
 
   static async open(seed: number, models: readonly string[] = ['otter', 'heron', 'wren']): Promise<PrintRoom> {
-    const made = new PrintRoom(await TestRoom.open())
+    const made = new PrintRoom(await TestRoom.open(mkdtempSync(join(tmpdir(), 'libreta-test-'))))
     for (const id of models) await made.addPrinter(id, seed)
     return made
   }
@@ -203,5 +203,6 @@ export class PrintRoom {
       server.close()
     }
     rmSync(this.trays, { recursive: true, force: true })
+    rmSync(this.room.folder, { recursive: true, force: true })
   }
 }

@@ -21,18 +21,20 @@ export function folder(): string {
 
 export const NOW = Date.UTC(2026, 10, 24, 15, 0)
 
+const freshFolder = folder
+
 /** A room in memory with the real migrations, set up, and a way to act in it. */
 export class TestRoom {
   readonly db: Db = openDatabase(':memory:')
-  readonly folder = folder()
   now = NOW
 
-  constructor() {
+  /** @param folder where its files go; by default one that is gone after the test */
+  constructor(readonly folder = freshFolder()) {
     bringUpToDate(this.db, null)
   }
 
-  static async open(): Promise<TestRoom> {
-    const room = new TestRoom()
+  static async open(folder?: string): Promise<TestRoom> {
+    const room = new TestRoom(folder)
     await room.must(ACTIONS['room.set-up'], {
       name: 'Test room',
       unit: 'mm',

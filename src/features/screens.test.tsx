@@ -160,6 +160,7 @@ describe('the bench', () => {
     unplaced: [],
     lanes: [
       {
+        prints: [],
         due: [{ kind: 'nozzle check', days: 9 }],
         printer: {
           id: 'p',

@@ -75,7 +75,9 @@ export async function paint(
   for (let i = 0; i < width * 3; i++) blank[i] = paper[i % 3] as number
   const out = Buffer.alloc(width * 3)
   const strip = new Float32Array(Math.ceil((STRIP * Math.abs(ux) * PIXEL + boxU + 4) * 3))
+  const [pr, pg, pb] = tone.paper
   let inked = 0
+  let wasBlank = false
   for (let j = 0; j < height; j++) {
     const y = (j + 0.5) * PIXEL
     const openY = cover(j, sheet.masked.lead, sheet.length - sheet.masked.trail)
@@ -83,14 +85,17 @@ export async function paint(
     const top = Math.min(...ends) - boxV / 2
     const bottom = Math.max(...ends) + boxV / 2
     if (openY === 0 || bottom <= 0 || top >= source.height) {
-      await png.row(blank)
+      await png.add(blank, wasBlank)
+      wasBlank = true
       continue
     }
     const held = await lines.until(Math.floor(top), Math.ceil(bottom))
     if (held.every((l) => l.to <= l.from)) {
-      await png.row(blank)
+      await png.add(blank, wasBlank)
+      wasBlank = true
       continue
     }
+    wasBlank = false
     out.set(blank)
     for (let i0 = 0; i0 < width; i0 += STRIP) {
       const i1 = Math.min(width, i0 + STRIP)
@@ -116,14 +121,13 @@ export async function paint(
           blue += part * (strip[k * 3 + 2] as number)
         }
         const n = open / boxU
-        const [pr, pg, pb] = tone.paper
         out[i * 3] = encoded(pr + red * n - pr * open)
         out[i * 3 + 1] = encoded(pg + green * n - pg * open)
         out[i * 3 + 2] = encoded(pb + blue * n - pb * open)
         inked += open * (1 - green / boxU / pg)
       }
     }
-    await png.row(out)
+    await png.add(out)
     if (j % ROWS_A_BREATH === 0) {
       if (!told(j / height)) break
       await breathe()

@@ -3,12 +3,16 @@ import { createWriteStream, renameSync, type WriteStream } from 'node:fs'
 import { finished } from 'node:stream/promises'
 import { createDeflate, type Deflate } from 'node:zlib'
 
+/** Rows handed to the packer at a time. */
+const BATCH = 64
+
 /** PNG (ISO/IEC 15948) written row by row, with its physical size. */
 export class PngFile {
   private readonly out: WriteStream
   private readonly deflate: Deflate
-  private readonly line: Buffer
-  private readonly before: Buffer
+  private batch: Buffer
+  private filled = 0
+  private before: Uint8Array
 
   constructor(
     private readonly path: string,
@@ -31,19 +35,34 @@ export class PngFile {
     this.out.write(chunk('pHYs', size))
     this.deflate = createDeflate({ level: 1 })
     this.deflate.on('data', (data: Buffer) => this.out.write(chunk('IDAT', data)))
-    this.line = Buffer.alloc(1 + width * 3)
+    this.row = 1 + width * 3
+    this.batch = Buffer.alloc(this.row * BATCH)
     this.before = Buffer.alloc(width * 3)
-    this.line[0] = 2 // filter: difference to the row above
+  }
+  private readonly row: number
+
+  /** The next row; `same`: it is the row before once more. */
+  async add(rgb: Uint8Array, same = false): Promise<void> {
+    const { batch, before } = this
+    const at = this.filled * this.row
+    batch[at] = 2 // filter: difference to the row above
+    if (!same) {
+      for (let i = 0; i < rgb.length; i++) batch[at + 1 + i] = (rgb[i] as number) - (before[i] as number)
+      before.set(rgb)
+    }
+    this.filled += 1
+    if (this.filled === BATCH) await this.flush()
   }
 
-  async row(rgb: Uint8Array): Promise<void> {
-    const { line, before } = this
-    for (let i = 0; i < rgb.length; i++) line[i + 1] = (rgb[i] as number) - (before[i] as number)
-    before.set(rgb)
-    if (!this.deflate.write(Buffer.from(line))) await once(this.deflate, 'drain')
+  private async flush(): Promise<void> {
+    const full = this.batch.subarray(0, this.filled * this.row)
+    this.batch = Buffer.alloc(this.row * BATCH)
+    this.filled = 0
+    if (!this.deflate.write(full)) await once(this.deflate, 'drain')
   }
 
   async end(): Promise<void> {
+    await this.flush()
     this.deflate.end()
     await finished(this.deflate)
     this.out.end(chunk('IEND', Buffer.alloc(0)))

@@ -208,12 +208,10 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
       )
       if (which === 'completed') list.reverse()
       const asked = op.some((a) => a.name === 'requested-attributes')
-      return list
-        .slice(0, limit)
-        .map((j) => ({
-          tag: 2,
-          attrs: asked ? chosen(full(machine, j, host(ask)), op) : brief(j, host(ask)).slice(0, 2),
-        }))
+      return list.slice(0, limit).map((j) => ({
+        tag: 2,
+        attrs: asked ? chosen(full(machine, j, host(ask)), op) : brief(j, host(ask)).slice(0, 2),
+      }))
     }
     case 0x003c:
       return []

@@ -8,6 +8,7 @@ import { Spine } from '@/features/shell/spine'
 import { room } from '@/server/db/open'
 import { railPrinters } from '@/server/stores/rail'
 import { readRoom } from '@/server/stores/room'
+import { hasTray } from '@/server/tray/tray'
 import { UNIT_COOKIE } from '@/ui/unit/cookie'
 import { RoomWaysProvider } from '@/ui/unit/unit'
 
@@ -25,7 +26,7 @@ export default async function RoomLayout({ children }: { children: ReactNode }) 
         To the page
       </a>
       <div className={css.frame}>
-        <Spine roomName={here.name} />
+        <Spine roomName={here.name} tray={hasTray()} />
         <main id="main" className={css.main}>
           {children}
         </main>

@@ -15,8 +15,9 @@ import { EDGE_NAMES, type EdgeName, type Edges, type FedSheet, rect, sheetRect }
  */
 export const STEP = 100
 const TICK = 400
-/** Ticks go on for this long on both sides of what is declared: more than any feed is off by. */
-const REACH = 3000
+/** Ticks go on for this long on both sides of what is declared: more than any feed is off by, and its stretch. */
+const REACH = 4000
+const REACH_PER_LENGTH = 0.003
 const PITCH = 1000
 /** Crosses: arms and line, um. */
 const ARM = 5000
@@ -54,8 +55,9 @@ const across = (edge: EdgeName): boolean => edge === 'left' || edge === 'right'
  */
 export function rulerLayout(sheet: FedSheet, edge: 'margins' | 'borderless', declared: Edges): RulerLayout {
   const stairs = EDGE_NAMES.map((name): Stair => {
-    const first = edge === 'borderless' ? 1 : Math.max(1, Math.floor((declared[name] - REACH) / STEP))
-    const last = Math.ceil((declared[name] + REACH) / STEP)
+    const reach = REACH + (name === 'trail' ? sheet.length * REACH_PER_LENGTH : 0)
+    const first = edge === 'borderless' ? 1 : Math.max(1, Math.floor((declared[name] - reach) / STEP))
+    const last = Math.ceil((declared[name] + reach) / STEP)
     const length = across(name) ? sheet.length : sheet.width
     const count = last - first + 1
     const pitch = Math.min(PITCH, Math.floor((length - 20_000) / count))

@@ -1,4 +1,4 @@
-import type { FileColour, Settings } from '@/core/preset/settings'
+import type { Settings } from '@/core/preset/settings'
 
 /** How a page's colour goes to a printer as raster. */
 export type PageColour = {
@@ -27,7 +27,3 @@ export function pageColour(
   if (grey) return { space: 'sgray', bits, convert: 'nothing' }
   return { space: 'srgb', bits, convert: picture.otherProfile ? 'to sRGB' : 'nothing' }
 }
-
-/** The print-rendering-intent keyword (PWG 5100.13) for what is left to the printer; null: nothing is. */
-export const intentKeyword = (fileColour: FileColour): 'auto' | null =>
-  fileColour.kind === 'untouched' ? 'auto' : null

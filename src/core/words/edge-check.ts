@@ -1,5 +1,4 @@
-import { type LengthName, nominal, type ReadingFault } from '@/core/edge/readings'
-import type { RulerLayout } from '@/core/edge/ruler-sheet'
+import type { LengthName, ReadingFault } from '@/core/edge/readings'
 import type { Outlier } from '@/core/edge/solve'
 import type { LengthUnit } from '@/core/length/length'
 import { um } from '@/core/length/length'
@@ -15,10 +14,6 @@ export const LENGTH_WORDS: Readonly<Record<LengthName, string>> = {
   'A to B': 'cross A to cross B',
   'A to C': 'cross A to cross C',
 }
-
-/** About what is to be expected there, so that a slip of the ruler shows. */
-export const sayNominal = (layout: RulerLayout, name: LengthName, unit: LengthUnit): string =>
-  `about ${writeLength(um(nominal(layout, name)), unit)}`
 
 /** Why readings cannot be solved, with the value and a way out. */
 export function sayReadingFault(f: ReadingFault, unit: LengthUnit): string {

@@ -11,6 +11,7 @@ import { useKeys } from '@/ui/keys/use-keys'
 import { sayAgo, sayLongDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
 import { useDo } from '@/ui/parts/use-do'
+import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
 import { LoadControls, type ShelfItem } from './load-controls'
@@ -133,6 +134,7 @@ function LaneBox({
         <LoadControls printer={printer} shelf={shelf} />
       </div>
       <div className={css.groups}>
+        <Prints prints={lane.prints} label={`Printing on ${printer.nickname}`} named />
         {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
         {lane.groups.map((group) => (
           <div key={JSON.stringify(group.needs)} className={css.group}>

@@ -1,3 +1,4 @@
+import type { PrintLine } from '@/contract/prints'
 import type { Finding } from '@/core/checks/check'
 import type { Um } from '@/core/length/length'
 import type { BlackInk } from '@/core/printer/facts'
@@ -36,6 +37,8 @@ export type BenchLane = {
     }[]
   }
   readonly due: readonly { readonly kind: string; readonly days: number | null }[]
+  /** on their way, or waiting for an answer */
+  readonly prints: readonly PrintLine[]
   readonly groups: readonly { readonly needs: Needs; readonly slips: readonly BenchSlipLine[] }[]
 }
 

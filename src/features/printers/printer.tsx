@@ -12,20 +12,29 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { type CheckLine, type DueLine, EdgeSection } from './edge-section'
 import { FeedForm, GoodForForm, QueueFeedForm } from './feed-forms'
 import css from './printer.module.css'
 import { PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueSection, type RuleWorld } from './queue-section'
+import type { ToldView } from './told-section'
 import type { PrinterView, QueueView } from './types'
 
 /** A printer's page: its queues side by side, feeds to scale, upkeep. */
 export function PrinterPage({
   printer,
   world,
+  checks,
+  due,
+  heard,
   now,
 }: {
   readonly printer: PrinterView
   readonly world: RuleWorld
+  readonly checks: readonly CheckLine[]
+  readonly due: readonly DueLine[]
+  /** what each queue's printer told, by queue */
+  readonly heard: Readonly<Record<string, ToldView | null>>
   readonly now: number
 }) {
   const { unit, timeZone } = useWays()
@@ -94,12 +103,14 @@ export function PrinterPage({
           </div>
         </section>
 
+        <EdgeSection printer={printer} checks={checks} due={due} now={now} />
+
         <section className={lists.section}>
           <h2>Queues side by side</h2>
           <QueueTable printer={printer} />
         </section>
         {printer.queues.map((q) => (
-          <QueueSection key={q.id} printer={printer} queue={q} world={world} />
+          <QueueSection key={q.id} printer={printer} queue={q} world={world} heard={heard[q.id] ?? null} now={now} />
         ))}
 
         <section className={lists.section}>

@@ -11,6 +11,7 @@ import { FormButton } from '@/ui/parts/panel'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { ByAddressForm } from './by-address'
 import { PrinterForm } from './printer-forms'
 import type { PrinterView } from './types'
 
@@ -27,6 +28,9 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
           label="From JSON"
           onText={(text) => void act('printer.import', { text }, 'The printer is in the room’s books.')}
         />
+        <FormButton label="By its address" title="A printer by its address" primary>
+          {(close) => <ByAddressForm onDone={close} />}
+        </FormButton>
         <FormButton label="New printer" title="A printer" primary>
           {(close) => <PrinterForm printer={null} onDone={close} />}
         </FormButton>

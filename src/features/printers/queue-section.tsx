@@ -20,6 +20,7 @@ import {
   QueueForm,
   RuleForm,
 } from './queue-forms'
+import { ToldSection, type ToldView } from './told-section'
 import type { PrinterView, QueueView } from './types'
 
 export type RuleWorld = { readonly papers: readonly RoomPaper[]; readonly profiles: readonly RoomProfile[] }
@@ -39,10 +40,14 @@ export function QueueSection({
   printer,
   queue,
   world,
+  heard,
+  now,
 }: {
   readonly printer: PrinterView
   readonly queue: QueueView
   readonly world: RuleWorld
+  readonly heard: ToldView | null
+  readonly now: number
 }) {
   const { unit } = useWays()
   const { save } = useQueueSave(queue)
@@ -68,6 +73,8 @@ export function QueueSection({
           )}
         </FormButton>
       </div>
+
+      <ToldSection printer={printer} queue={queue} heard={heard} now={now} />
 
       <details className={css.part} open>
         <summary>

@@ -30,8 +30,10 @@ const GROUPS: readonly { readonly name: string; readonly places: readonly Place[
   },
 ]
 
+const TRAY = { name: 'Demo', places: [{ href: '/tray', name: 'Output tray', key: 't' }] } as const
+
 /** The spine at the left: places in three groups; digits go there. */
-export function Spine({ roomName }: { readonly roomName: string }) {
+export function Spine({ roomName, tray }: { readonly roomName: string; readonly tray: boolean }) {
   const path = usePathname()
   const router = useRouter()
   const { unit, setUnit } = useWays()
@@ -39,7 +41,9 @@ export function Spine({ roomName }: { readonly roomName: string }) {
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: true })
   const flip = (): void => setColorScheme(scheme === 'dark' ? 'light' : 'dark')
   const flipUnit = (): void => setUnit(unit === 'mm' ? 'in' : 'mm')
-  const places = GROUPS.flatMap((g) => g.places)
+  // only a room with simulated printers has a tray that can be looked into
+  const groups = tray ? [...GROUPS, TRAY] : GROUPS
+  const places = groups.flatMap((g) => g.places)
   useKeys({
     ...Object.fromEntries(places.map((p) => [p.key, () => router.push(p.href)])),
     u: flipUnit,
@@ -53,7 +57,7 @@ export function Spine({ roomName }: { readonly roomName: string }) {
       <Link href="/room" className={css.room}>
         {roomName}
       </Link>
-      {GROUPS.map((group) => (
+      {groups.map((group) => (
         <div key={group.name} className={css.group}>
           <div className={css.groupName}>{group.name}</div>
           {group.places.map((place) => (

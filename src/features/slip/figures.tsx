@@ -1,9 +1,11 @@
 'use client'
 
+import Link from 'next/link'
 import { memo } from 'react'
 import type { Um } from '@/core/length/length'
 import { lengthNumber } from '@/core/length/write'
 import { distances, type PrintOutcome, type SheetOutcome } from '@/core/slip/outcome'
+import { sayDay } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 
@@ -15,7 +17,7 @@ export const Figures = memo(function Figures({
   readonly sheet: SheetOutcome | null
   readonly print: PrintOutcome | null
 }) {
-  const { unit } = useWays()
+  const { unit, timeZone } = useWays()
   const n = (length: Um): string => lengthNumber(length, unit)
   const pair = (a: Um, b: Um): string => `${n(a)} / ${n(b)}`
   const within = (a: Um, b = a): string => `± ${n(Math.max(a, b) as Um)}`
@@ -66,6 +68,20 @@ export const Figures = memo(function Figures({
           </tr>
         ))}
       </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={5}>
+            {sheet.check ? (
+              <>
+                Within: measured by <Link href={`/edge-checks/${sheet.check.id}`}>edge check {sheet.check.number}</Link>
+                , {sayDay(sheet.check.at, timeZone, Date.now())}
+              </>
+            ) : (
+              'Within: only as declared; an edge check measures it'
+            )}
+          </td>
+        </tr>
+      </tfoot>
     </table>
   )
 })

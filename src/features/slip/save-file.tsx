@@ -3,17 +3,9 @@
 import { Button, Progress } from '@mantine/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import type { Problem } from '@/core/words/problems'
-import { tell, tellProblem } from '@/ui/parts/tell'
+import { followJob } from '@/ui/parts/follow-job'
+import { tellProblem } from '@/ui/parts/tell'
 import css from './slip.module.css'
-
-type Job = {
-  readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
-  readonly progress: number
-  readonly problem: Problem | null
-}
-
-const LOOK_EVERY_MS = 250
 
 /** Asks for the print-ready file, follows the work, and saves what comes. */
 export function useSaveFile(slipId: string, flush: () => Promise<number>) {
@@ -32,27 +24,8 @@ export function useSaveFile(slipId: string, flush: () => Promise<number>) {
     if (!asked.ok) return tellProblem(asked.problem)
     const id = asked.value.jobId
     setJob({ id, part: 0 })
-    for (;;) {
-      await new Promise((r) => setTimeout(r, LOOK_EVERY_MS))
-      if (gone.current) return
-      const response = await fetch(`/api/jobs/${id}`).catch(() => null)
-      if (!response?.ok) continue
-      const now = (await response.json()) as Job
-      if (now.state === 'queued' || now.state === 'running') {
-        setJob({ id, part: now.progress })
-        continue
-      }
-      setJob(null)
-      if (now.state === 'failed' && now.problem) tellProblem(now.problem)
-      if (now.state === 'done') {
-        const link = document.createElement('a')
-        link.href = `/api/jobs/${id}/file`
-        link.download = ''
-        link.click()
-        tell('The file is saved. Print it at 100 %, without fitting.')
-      }
-      return
-    }
+    await followJob(id, { gone: () => gone.current, told: (part) => setJob({ id, part }) })
+    if (!gone.current) setJob(null)
   }, [slipId, flush])
   const cancel = (): void => {
     if (job) void call('job.cancel', { id: job.id })

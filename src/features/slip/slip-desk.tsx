@@ -4,9 +4,11 @@ import { Button, Select } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { underWay } from '@/contract/prints'
 import { runChecks } from '@/core/checks/all'
 import { writeMoney } from '@/core/money/money'
 import { wholeCrop } from '@/core/placing/placing'
+import { notSent } from '@/core/print/ticket'
 import { factsFrom } from '@/core/slip/catalogue'
 import type { SlipBody } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
@@ -14,6 +16,7 @@ import { useKeys } from '@/ui/keys/use-keys'
 import { sayDuration } from '@/ui/parts/dates'
 import { Find } from '@/ui/parts/find'
 import { useDo } from '@/ui/parts/use-do'
+import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import { closedVersions } from './closed-versions'
 import { Conflict } from './conflict'
@@ -25,6 +28,7 @@ import { PresetFields } from './lines/preset-fields'
 import { SheetFields } from './lines/sheet-fields'
 import { ChargeFields, CopiesFields, ToneFields } from './lines/small-fields'
 import { OutcomeDialog } from './outcome-dialog'
+import { PrintDialog } from './print-dialog'
 import { SaveFileButton, useSaveFile } from './save-file'
 import { edgeLine, pictureLine, placingLine, presetLine, sheetLine, toneLine } from './sentences'
 import css from './slip.module.css'
@@ -50,6 +54,7 @@ export function SlipDesk(page: SlipPage) {
   const { body, state, change, settle, flush } = useSavedSlip(slip)
   const [open, setOpen] = useState<LineName | null>(() => firstOpen(slip.body))
   const [outcomeOpen, setOutcomeOpen] = useState(false)
+  const [printOpen, setPrintOpen] = useState(false)
   const done = slip.state === 'done'
   const editable = !done && slip.state !== 'withdrawn'
 
@@ -61,6 +66,8 @@ export function SlipDesk(page: SlipPage) {
   const ready = outcome.print !== null && facts.version !== null
   const good = runs.filter((r) => r.outcome === 'good').length
 
+  const address = facts.version ? (page.addresses[facts.version.settings.queueId] ?? null) : null
+  const printing = page.prints.some(underWay)
   const closed = useMemo(() => closedVersions(catalogue, body, unit), [catalogue, body, unit])
 
   const save = useSaveFile(slip.id, flush)
@@ -98,6 +105,7 @@ export function SlipDesk(page: SlipPage) {
   useKeys({
     ...(ready ? { s: () => void save.start() } : {}),
     ...(ready && editable ? { l: () => setOutcomeOpen(true) } : {}),
+    ...(ready && editable && address && !printing ? { p: () => setPrintOpen(true) } : {}),
     ...Object.fromEntries(LINES.map((line, i) => [`F${i + 1}`, () => setOpen(line)])),
   })
 
@@ -232,11 +240,26 @@ export function SlipDesk(page: SlipPage) {
       </section>
       <Stage catalogue={catalogue} body={body} picture={shown} drawn={drawn} onAnchor={editable ? moveTo : null}>
         <div className={css.row}>
-          <Button disabled={!ready || !editable} onClick={() => setOutcomeOpen(true)} title="Log what came out (l)">
-            Log run
+          <Button
+            disabled={!ready || !editable || !address || printing}
+            onClick={() => setPrintOpen(true)}
+            title={
+              address || !ready ? 'Send it to the printer and log it (p)' : 'This queue has no address: see its printer'
+            }
+          >
+            Print and log
           </Button>
           <SaveFileButton save={save} ready={ready} />
+          <Button
+            variant="default"
+            disabled={!ready || !editable || printing}
+            onClick={() => setOutcomeOpen(true)}
+            title="Log what came out of a file printed elsewhere (l)"
+          >
+            Log run
+          </Button>
         </div>
+        <Prints prints={page.prints.slice(0, 6)} label="Prints of this slip" />
       </Stage>
       <OutcomeDialog
         slipId={slip.id}
@@ -246,6 +269,19 @@ export function SlipDesk(page: SlipPage) {
         left={Math.max(1, body.copies - good)}
         flush={flush}
       />
+      {facts.version && address ? (
+        <PrintDialog
+          slipId={slip.id}
+          open={printOpen}
+          onClose={() => setPrintOpen(false)}
+          stops={stops}
+          left={Math.max(1, body.copies - good)}
+          queueName={facts.version.queueName}
+          address={address}
+          notSent={notSent(facts.version, body.depth)}
+          flush={flush}
+        />
+      ) : null}
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import type { PrintLine } from '@/contract/prints'
 import type { LengthUnit } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
 import type { Catalogue } from '@/core/slip/catalogue'
@@ -27,6 +28,10 @@ export type SlipPage = {
     readonly copy: number
     readonly charge: Minor
   }[]
+  /** sheets on their way, waiting for an answer, or lately out */
+  readonly prints: readonly PrintLine[]
+  /** addresses of the queues that have one, by queue */
+  readonly addresses: Readonly<Record<string, string>>
   readonly roomUnit: LengthUnit
   /** newer versions of the preset than the slip holds */
   readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null

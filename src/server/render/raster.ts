@@ -156,9 +156,23 @@ function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPict
       const values = converter ? converter.run(band) : band
       const channels = converter ? converter.channels : raw.channels
       const scale = canvas.white / most
+      const plain = channels === canvas.channels && scale === 1
       for (let y = a; y < b; y++) {
         const coverY = share(y, window.y0, window.y1)
         const row = (y - canvas.from) * canvas.width
+        if (plain && coverY >= 1) {
+          // whole pixels are taken as they are; only the two at the ends can be covered in part
+          const line = values.subarray((y - a) * (x1 - x0) * channels, (y - a + 1) * (x1 - x0) * channels)
+          canvas.samples.set(line, (row + x0) * channels)
+          for (const i of [0, x1 - x0 - 1]) {
+            const cover = coverX[i] as number
+            for (let c = 0; c < channels && cover < 1; c++) {
+              const v = line[i * channels + c] as number
+              canvas.samples[(row + x0 + i) * channels + c] = canvas.white + cover * (v - canvas.white) + 0.5
+            }
+          }
+          continue
+        }
         for (let i = 0; i < x1 - x0; i++) {
           const cover = coverY * (coverX[i] as number)
           const p = ((y - a) * (x1 - x0) + i) * channels

@@ -5,7 +5,12 @@ import type { PictureSize } from '@/core/placing/placing'
 import type { RawFile } from './raw-file'
 
 /** For each output pixel along one axis: where its source pixels begin, and their weights. */
-export type Taps = { readonly starts: Int32Array; readonly count: number; readonly weights: Float32Array }
+export type Taps = { readonly starts: Int32Array; readonly count: number; readonly weights: Int32Array }
+
+/** Weights are whole numbers of this, 2^12; lines between the two passes keep this many bits below a sample's last. */
+const ONE_BITS = 12
+const ONE = 1 << ONE_BITS
+const KEPT_BITS = { 1: 6, 2: 0 } as const
 
 /** Cubic convolution, a = -0.5 (Keys 1981). */
 function cubic(t: number): number {
@@ -20,22 +25,34 @@ function cubic(t: number): number {
  */
 export function taps(from: number, to: number, scale: number, offset: number, first: number, last: number): Taps {
   const widen = Math.max(1, Math.abs(scale))
-  const count = Math.min(Math.ceil(4 * widen) + 1, last - first)
+  // an interval of 4 * widen holds at most one pixel more, whose weight is then 0
+  const count = Math.min(Math.ceil(4 * widen), last - first)
   const n = to - from
   const starts = new Int32Array(n)
-  const weights = new Float32Array(n * count)
+  const weights = new Int32Array(n * count)
+  const own = new Float64Array(count)
   for (let i = 0; i < n; i++) {
     const middle = scale * (from + i + 0.5) + offset - 0.5
     const begin = Math.min(Math.max(first, Math.ceil(middle - 2 * widen)), last - count)
     starts[i] = begin
     let sum = 0
+    own.fill(0)
     for (let k = Math.ceil(middle - 2 * widen); k <= middle + 2 * widen; k++) {
       const w = cubic((k - middle) / widen)
       const at = Math.min(Math.max(k, begin), begin + count - 1) - begin
-      weights[i * count + at] = (weights[i * count + at] as number) + w
+      own[at] = (own[at] as number) + w
       sum += w
     }
-    for (let k = 0; k < count; k++) weights[i * count + k] = (weights[i * count + k] as number) / sum
+    // what rounding leaves over goes to the largest weight, so that flat tones stay what they are
+    let left = ONE
+    let most = 0
+    for (let k = 0; k < count; k++) {
+      const w = Math.round(((own[k] as number) / sum) * ONE)
+      weights[i * count + k] = w
+      left -= w
+      if ((own[k] as number) > (own[most] as number)) most = k
+    }
+    weights[i * count + most] = (weights[i * count + most] as number) + left
   }
   return { starts, count, weights }
 }
@@ -118,28 +135,20 @@ export class Resampler {
     }
     const n = raw.channels
     const width = this.xs[1] - this.xs[0]
-    const lines = new Float32Array((a1 - a0) * width * n)
+    const lines = new Int32Array((a1 - a0) * width * n)
     const source = this.block(a0, a1)
     const b0 = (map.swapped ? this.crop.down : this.crop.across)[0]
     const lineLength = source.length / (a1 - a0)
+    const kept = KEPT_BITS[raw.bytes]
     for (let a = 0; a < a1 - a0; a++)
-      across(source.subarray(a * lineLength, (a + 1) * lineLength), b0, columns, lines, a * width * n, n)
-    const out = raw.bytes === 2 ? new Uint16Array((y1 - y0) * width * n) : new Uint8Array((y1 - y0) * width * n)
-    const most = raw.bytes === 2 ? 65_535 : 255
-    const sums = new Float32Array(width * n)
+      across(source, a * lineLength, b0, columns, lines, a * width * n, n, ONE_BITS - kept)
+    const n1 = width * n
+    const out = raw.bytes === 2 ? new Uint16Array((y1 - y0) * n1) : new Uint8Array((y1 - y0) * n1)
+    const sums = new Int32Array(n1)
+    const shift = ONE_BITS + kept
     for (let y = 0; y < y1 - y0; y++) {
-      sums.fill(0)
-      for (let k = 0; k < rows.count; k++) {
-        const w = rows.weights[y * rows.count + k] as number
-        if (w === 0) continue
-        const from = ((rows.starts[y] as number) - a0 + k) * width * n
-        for (let i = 0; i < sums.length; i++) sums[i] = (sums[i] as number) + w * (lines[from + i] as number)
-      }
-      const at = y * width * n
-      for (let i = 0; i < sums.length; i++) {
-        const v = (sums[i] as number) + 0.5
-        out[at + i] = v < 0 ? 0 : Math.min(v, most)
-      }
+      down(lines, ((rows.starts[y] as number) - a0) * n1, rows.weights, y * rows.count, rows.count, sums)
+      finish(sums, shift, raw.bytes === 2 ? 65_535 : 255, out, y * n1)
     }
     return out
   }
@@ -166,37 +175,83 @@ export class Resampler {
   }
 }
 
-/** One source line onto the output's columns. `b0` is the source pixel that the line begins with. */
+/** Adds lines by their weights: `lines` from `at`, one after the other, into `sums`. Whole numbers throughout. */
+function down(lines: Int32Array, at: number, weights: Int32Array, w: number, count: number, sums: Int32Array): void {
+  const n = sums.length
+  if (count === 4 || count === 5) {
+    const w0 = weights[w] as number
+    const w1 = weights[w + 1] as number
+    const w2 = weights[w + 2] as number
+    const w3 = weights[w + 3] as number
+    const w4 = count === 5 ? (weights[w + 4] as number) : 0
+    const p4 = count === 5 ? at + 4 * n : at
+    for (let i = 0; i < n; i++)
+      sums[i] =
+        Math.imul(w0, lines[at + i] as number) +
+        Math.imul(w1, lines[at + n + i] as number) +
+        Math.imul(w2, lines[at + 2 * n + i] as number) +
+        Math.imul(w3, lines[at + 3 * n + i] as number) +
+        Math.imul(w4, lines[p4 + i] as number)
+    return
+  }
+  sums.fill(0)
+  for (let k = 0; k < count; k++) {
+    const f = weights[w + k] as number
+    const p = at + k * n
+    for (let i = 0; i < n; i++) sums[i] = ((sums[i] as number) + Math.imul(f, lines[p + i] as number)) | 0
+  }
+}
+
+/** Rounds and limits. */
+function finish(sums: Int32Array, shift: number, most: number, out: Uint8Array | Uint16Array, at: number): void {
+  const half = 1 << (shift - 1)
+  for (let i = 0; i < sums.length; i++) {
+    const v = ((sums[i] as number) + half) >> shift
+    out[at + i] = v < 0 ? 0 : Math.min(v, most)
+  }
+}
+
+/** One source line, from `from`, onto the output's columns. `b0` is the source pixel that it begins with. */
 function across(
   line: Uint8Array | Uint16Array,
+  from: number,
   b0: number,
   t: Taps,
-  out: Float32Array,
+  out: Int32Array,
   at: number,
   channels: 1 | 3,
+  shift: number,
 ): void {
   const { starts, count, weights } = t
+  const half = shift > 0 ? 1 << (shift - 1) : 0
+  const columns = starts.length
   let o = at
-  for (let i = 0; i < starts.length; i++) {
-    let p = ((starts[i] as number) - b0) * channels
-    let w = i * count
-    if (channels === 3) {
-      let [r, g, b] = [0, 0, 0]
-      for (let k = 0; k < count; k++) {
-        const f = weights[w++] as number
-        r += f * (line[p] as number)
-        g += f * (line[p + 1] as number)
-        b += f * (line[p + 2] as number)
+  if (channels === 3) {
+    for (let i = 0; i < columns; i++) {
+      let p = from + ((starts[i] as number) - b0) * 3
+      const end = (i + 1) * count
+      let r = half
+      let g = half
+      let b = half
+      for (let w = i * count; w < end; w++) {
+        const f = weights[w] as number
+        r = (r + Math.imul(f, line[p] as number)) | 0
+        g = (g + Math.imul(f, line[p + 1] as number)) | 0
+        b = (b + Math.imul(f, line[p + 2] as number)) | 0
         p += 3
       }
-      out[o] = r
-      out[o + 1] = g
-      out[o + 2] = b
+      out[o] = r >> shift
+      out[o + 1] = g >> shift
+      out[o + 2] = b >> shift
       o += 3
-    } else {
-      let v = 0
-      for (let k = 0; k < count; k++) v += (weights[w++] as number) * (line[p++] as number)
-      out[o++] = v
     }
+    return
+  }
+  for (let i = 0; i < columns; i++) {
+    let p = from + (starts[i] as number) - b0
+    const end = (i + 1) * count
+    let v = half
+    for (let w = i * count; w < end; w++) v = (v + Math.imul(weights[w] as number, line[p++] as number)) | 0
+    out[o++] = v >> shift
   }
 }

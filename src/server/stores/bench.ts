@@ -1,4 +1,5 @@
 import { and, gte, sql } from 'drizzle-orm'
+import type { PrintLine } from '@/contract/prints'
 import { runChecks, worstLevel } from '@/core/checks/all'
 import type { Finding } from '@/core/checks/check'
 import type { Um } from '@/core/length/length'
@@ -8,6 +9,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
 import { queues, runs } from '@/server/db/schema'
 import { listPrinters, type Printer } from './printers'
+import { openPrints } from './prints'
 import { type Due, dueUpkeep } from './rail'
 import { catalogue, listSlips } from './slips'
 
@@ -33,6 +35,7 @@ export type Lane = {
     'id' | 'nickname' | 'loads' | 'feeds' | 'blackShared' | 'holdsBlack' | 'swapSeconds' | 'swapMicrolitres' | 'upkeep'
   >
   readonly due: readonly Due[]
+  readonly prints: readonly PrintLine[]
   readonly groups: readonly BenchGroup[]
 }
 
@@ -45,7 +48,7 @@ export type Bench = {
 }
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
-const IN_LANE: readonly string[] = ['black', 'upkeep']
+const IN_LANE: readonly string[] = ['black', 'upkeep', 'edge-measured']
 
 /** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
 export function readBench(db: Db, now: number, dayStart: number): Bench {
@@ -56,6 +59,7 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
     lines.flatMap((l) => (l.slip.body.versionId ? [l.slip.body.versionId] : [])),
   )
   const printers = listPrinters(db)
+  const prints = openPrints(db)
   const printerOfQueue = new Map(
     db
       .select({ id: queues.id, printerId: queues.printerId })
@@ -96,6 +100,7 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
     lanes: printers.map((printer) => ({
       printer,
       due: dueUpkeep(printer, now),
+      prints: prints.filter((p) => p.printerId === printer.id),
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
     })),
     unplaced,

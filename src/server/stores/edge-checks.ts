@@ -179,9 +179,26 @@ export function edgeKnowledge(
 
 const DAY = 86_400_000
 
-function dueOf(db: Db, printerId: string, solved: Solved | null, now: number): CheckDue | null {
-  if (!solved) return null
-  const at = solved.row.solvedAt ?? solved.row.createdAt
+/** Of some checks the newest of each queue, feed and edge that has to be made again. */
+export function dueChecks(
+  db: Db,
+  checks: readonly EdgeCheck[],
+  now: number,
+): readonly { readonly checkId: string; readonly due: CheckDue }[] {
+  const seen = new Set<string>()
+  return checks.flatMap((c) => {
+    const key = `${c.queueId} ${c.feedId} ${c.edge}`
+    if (c.state !== 'solved' || seen.has(key)) return []
+    seen.add(key)
+    const due = dueAt(db, c.printerId, c.solvedAt ?? c.createdAt, now)
+    return due ? [{ checkId: c.id, due }] : []
+  })
+}
+
+const dueOf = (db: Db, printerId: string, solved: Solved | null, now: number): CheckDue | null =>
+  solved && dueAt(db, printerId, solved.row.solvedAt ?? solved.row.createdAt, now)
+
+function dueAt(db: Db, printerId: string, at: number, now: number): CheckDue | null {
   const upset = db
     .select({ kind: upkeep.kind })
     .from(upkeep)

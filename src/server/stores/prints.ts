@@ -1,10 +1,11 @@
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import type { PrintLine } from '@/contract/prints'
 import type { Answer } from '@/server/actions/booking'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, prints, queues, slips } from '@/server/db/schema'
+import { trayHref } from '@/server/tray/tray'
 
 export const UNDER_WAY = ['queued', 'sending', 'printing'] as const
-export type PrintState = (typeof prints.$inferSelect)['state']
 
 /** One sheet on its way to a printer, or waiting for an answer. */
 export type PrintRow = Omit<typeof prints.$inferSelect, 'answers'> & {
@@ -56,47 +57,58 @@ export const printsOf = (db: Db, of: { readonly slipId: string } | { readonly ch
     .all()
     .map(toPrint)
 
-/** What a screen shows of prints that need a person's eye: under way, or waiting for an answer. */
-export type PrintLine = {
-  readonly id: string
-  readonly state: PrintState
-  readonly printerId: string
-  readonly queueName: string
-  readonly what: string
-  readonly href: string
-  readonly copy: number
-  readonly progress: number
-  readonly printerSays: string
-  readonly problem: string | null
-  readonly cancelAsked: boolean
-  readonly updatedAt: number
+type Line = {
+  print: typeof prints.$inferSelect
+  queue: typeof queues.$inferSelect
+  slip: typeof slips.$inferSelect | null
+  check: typeof edgeChecks.$inferSelect | null
 }
 
-export function openPrints(db: Db): readonly PrintLine[] {
-  return db
+const lines = (db: Db) =>
+  db
     .select({ print: prints, queue: queues, slip: slips, check: edgeChecks })
     .from(prints)
     .innerJoin(queues, eq(queues.id, prints.queueId))
     .leftJoin(slips, eq(slips.id, prints.slipId))
     .leftJoin(edgeChecks, eq(edgeChecks.id, prints.checkId))
+
+const toLine = ({ print, queue, slip, check }: Line): PrintLine => ({
+  id: print.id,
+  state: print.state,
+  printerId: queue.printerId,
+  queueName: queue.name,
+  what: slip
+    ? `${slip.title || `Slip ${slip.number}`}, copy ${print.copy}`
+    : `Edge check ${check?.number ?? ''}, sheet ${print.copy}`,
+  href: slip ? `/slips/${slip.id}` : `/edge-checks/${check?.id}`,
+  copy: print.copy,
+  progress: print.progress / 1000,
+  printerSays: print.printerSays,
+  problem: print.problem,
+  cancelAsked: print.cancelAsked,
+  at: print.updatedAt,
+  sheetHref: print.state === 'done' || print.state === 'not known' ? trayHref(print.jobName) : null,
+})
+
+/** Prints under way or waiting for an answer, of the whole room, the oldest first. */
+export const openPrints = (db: Db): readonly PrintLine[] =>
+  lines(db)
     .where(inArray(prints.state, [...UNDER_WAY, 'not known']))
     .orderBy(asc(prints.createdAt), asc(prints.copy))
     .all()
-    .map(({ print, queue, slip, check }) => ({
-      id: print.id,
-      state: print.state,
-      printerId: queue.printerId,
-      queueName: queue.name,
-      what: slip ? slip.title || `Slip ${slip.number}` : `Edge check ${check?.number ?? ''}, sheet ${print.copy}`,
-      href: slip ? `/slips/${slip.id}` : `/edge-checks/${check?.id}`,
-      copy: print.copy,
-      progress: print.progress / 1000,
-      printerSays: print.printerSays,
-      problem: print.problem,
-      cancelAsked: print.cancelAsked,
-      updatedAt: print.updatedAt,
-    }))
-}
+    .map(toLine)
+
+/** A slip's or a check's prints, the newest first. */
+export const printLines = (
+  db: Db,
+  of: { readonly slipId: string } | { readonly checkId: string },
+): readonly PrintLine[] =>
+  lines(db)
+    .where('slipId' in of ? eq(prints.slipId, of.slipId) : eq(prints.checkId, of.checkId))
+    .orderBy(desc(prints.createdAt), desc(prints.copy))
+    .limit(40)
+    .all()
+    .map(toLine)
 
 /** How much of the file has been sent: bookkeeping of the background process, no event. */
 export function reportPrint(db: Db, id: string, part: number): void {

@@ -3,12 +3,13 @@ import { settingsSchema } from '@/contract/preset'
 import { slipBodySchema } from '@/contract/slip'
 import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
-import { presetVersions, slips } from '@/server/db/schema'
+import { presetVersions, queues, slips } from '@/server/db/schema'
 import { runsOfSlip } from './log'
 import { parsed } from './parse'
 import { listPeople } from './people'
 import { presetWorld } from './preset-world'
 import { listPresets } from './presets'
+import { printLines } from './prints'
 import { readRoom } from './room'
 import { catalogue, readPicture, readSlip } from './slips'
 
@@ -41,6 +42,17 @@ function copiesBefore(db: Db, number: number): number | null {
   return body?.success ? body.data.copies : null
 }
 
+/** Queues that can be sent to, with where they are. */
+const addressesOf = (db: Db): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    db
+      .select({ id: queues.id, address: queues.address })
+      .from(queues)
+      .all()
+      .filter((q) => q.address.trim() !== '')
+      .map((q) => [q.id, q.address]),
+  )
+
 /** Everything that a slip's screen shows, or null when there is no such slip. */
 export function slipPage(db: Db, id: string, now: number) {
   const slip = readSlip(db, id)
@@ -70,6 +82,8 @@ export function slipPage(db: Db, id: string, now: number) {
       copy: r.copy,
       charge: r.charge,
     })),
+    prints: printLines(db, { slipId: id }),
+    addresses: addressesOf(db),
     roomUnit: room.unit,
     newer: newerVersion(db, slip.body.versionId),
     lastCopies: copiesBefore(db, slip.number),

@@ -12,7 +12,13 @@ export default function Page() {
   const { paperPercent, inkPer100Ml, roomShare } = tariffAt(room(), Date.now())
   return (
     <RoomForm
-      room={{ name: here.name, unit: here.unit, revision: here.revision, edgeCheckDays: here.edgeCheckDays, ...here.facts }}
+      room={{
+        name: here.name,
+        unit: here.unit,
+        revision: here.revision,
+        edgeCheckDays: here.edgeCheckDays,
+        ...here.facts,
+      }}
       tariff={{ paperPercent, inkPer100Ml, roomShare }}
     />
   )

@@ -49,6 +49,29 @@ export function EdgeFields(props: {
           {why}
         </p>
       ) : null}
+      {body.edge === 'margins' && sheet?.check ? (
+        <>
+          <div className={css.row}>
+            <span className="soft">what edge check {sheet.check.number} found</span>
+            <Choices
+              label="What the edge check found"
+              value={body.growth}
+              choices={[
+                { value: 'cancelled', label: 'Cancelled' },
+                { value: 'accepted', label: 'Accepted' },
+              ]}
+              onChange={(growth) => onChange({ growth })}
+            />
+          </div>
+          <p className={css.note}>
+            This feed prints {writeNumber((sheet.growth.gx - 1) * 1000, 1)} mm per metre too wide and{' '}
+            {writeNumber((sheet.growth.gy - 1) * 1000, 1)} too long, and lands{' '}
+            {writeLength(Math.abs(sheet.growth.shiftX) as never, unit)} to the{' '}
+            {sheet.growth.shiftX < 0 ? 'left' : 'right'}.{' '}
+            {body.growth === 'cancelled' ? 'What is sent is set right for it.' : 'It is sent as asked, and said.'}
+          </p>
+        </>
+      ) : null}
       {body.edge === 'borderless' && sheet?.borderless ? (
         <>
           <div className={css.row}>

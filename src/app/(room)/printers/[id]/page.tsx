@@ -1,15 +1,28 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { PrinterPage } from '@/features/printers/printer'
+import { toldOf } from '@/server/actions/told'
 import { room } from '@/server/db/open'
+import { dueChecks, edgeChecksOf } from '@/server/stores/edge-checks'
 import { presetWorld } from '@/server/stores/preset-world'
 import { readPrinter } from '@/server/stores/printers'
 
 export const metadata: Metadata = { title: 'Printer' }
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const printer = readPrinter(room(), (await params).id)
+  const db = room()
+  const printer = readPrinter(db, (await params).id)
   if (!printer) notFound()
-  const { papers, profiles } = presetWorld(room())
-  return <PrinterPage printer={printer} world={{ papers, profiles }} now={Date.now()} />
+  const { papers, profiles } = presetWorld(db)
+  const checks = edgeChecksOf(db, printer.id)
+  return (
+    <PrinterPage
+      printer={printer}
+      world={{ papers, profiles }}
+      checks={checks}
+      due={dueChecks(db, checks, Date.now())}
+      heard={Object.fromEntries(printer.queues.map((q) => [q.id, toldOf(db, q.id)]))}
+      now={Date.now()}
+    />
+  )
 }

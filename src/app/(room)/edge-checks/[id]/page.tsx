@@ -1,0 +1,24 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { EdgeCheckPage } from '@/features/edge-checks/edge-check'
+import { room } from '@/server/db/open'
+import { readEdgeCheck } from '@/server/stores/edge-checks'
+import { readPrinter } from '@/server/stores/printers'
+import { printLines } from '@/server/stores/prints'
+
+export const metadata: Metadata = { title: 'Edge check' }
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const db = room()
+  const check = readEdgeCheck(db, (await params).id)
+  if (!check) notFound()
+  const queue = readPrinter(db, check.printerId)?.queues.find((q) => q.id === check.queueId)
+  return (
+    <EdgeCheckPage
+      key={check.id}
+      check={check}
+      prints={printLines(db, { checkId: check.id })}
+      addressed={(queue?.address.trim() ?? '') !== ''}
+    />
+  )
+}

@@ -1,0 +1,31 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { StartCheck } from '@/features/edge-checks/start'
+import { room } from '@/server/db/open'
+import { listStocks } from '@/server/stores/papers'
+import { newestVersionIds, versionFacts } from '@/server/stores/presets'
+import { readPrinter } from '@/server/stores/printers'
+import { listSizes } from '@/server/stores/sizes'
+import { hasTray } from '@/server/tray/tray'
+
+export const metadata: Metadata = { title: 'New edge check' }
+
+export default async function Page({ searchParams }: { searchParams: Promise<{ printer?: string }> }) {
+  const db = room()
+  const printer = readPrinter(db, (await searchParams).printer ?? '')
+  if (!printer) notFound()
+  const own = new Set(printer.queues.map((q) => q.id))
+  const versions = versionFacts(db, newestVersionIds(db), Date.now()).filter((v) => own.has(v.settings.queueId))
+  const rolls = listStocks(db).filter((s) => s.kind === 'roll' && versions.some((v) => v.paper.id === s.paperId))
+  return (
+    <StartCheck
+      printerName={printer.nickname}
+      printerId={printer.id}
+      versions={versions}
+      addressed={printer.queues.filter((q) => q.address.trim() !== '').map((q) => q.id)}
+      sizes={listSizes(db)}
+      rollWidths={[...new Set(rolls.map((r) => r.width))].sort((a, b) => b - a)}
+      tray={hasTray()}
+    />
+  )
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod'
+
+/** A sheet in the output tray, as a simulated printer writes it down. Lengths mm. */
+export const traySheetSchema = z.object({
+  number: z.int(),
+  printer: z.string().regex(/^[a-z0-9-]+$/),
+  queue: z.string(),
+  jobId: z.int(),
+  jobName: z.string(),
+  source: z.string(),
+  width: z.number(),
+  length: z.number(),
+  type: z.string(),
+  quality: z.int(),
+  borderless: z.boolean(),
+  whole: z.boolean(),
+  ml: z.number(),
+  seconds: z.number(),
+  at: z.number(),
+  file: z.string().regex(/^[0-9]+\.png$/),
+})
+export type TraySheet = z.output<typeof traySheetSchema>
+
+/** What a simulated printer holds, and what can be switched at it. */
+export const trayPrinterSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  makeModel: z.string(),
+  state: z.string(),
+  reasons: z.array(z.string()),
+  standsBy: z.boolean(),
+  blackIn: z.string().nullable(),
+  sources: z.array(
+    z.object({
+      keyword: z.string(),
+      kind: z.enum(['stack', 'sheet', 'roll']),
+      width: z.number(),
+      length: z.number(),
+      left: z.number(),
+      type: z.string(),
+    }),
+  ),
+  types: z.array(z.string()),
+  inks: z.array(z.object({ name: z.string(), colour: z.string(), level: z.number() })),
+})
+export type TrayPrinter = z.output<typeof trayPrinterSchema>
+
+/** What a person does at a simulated printer. */
+export const switchSchema = z.object({
+  printer: z.string().regex(/^[a-z0-9-]+$/),
+  source: z.string().max(60).optional(),
+  width: z.number().min(0).max(5000).optional(),
+  length: z.number().min(0).max(100_000).optional(),
+  left: z.number().min(0).max(100_000).optional(),
+  type: z.string().max(60).optional(),
+  ink: z.string().max(60).optional(),
+  level: z.number().min(0).max(100).optional(),
+  standsBy: z.boolean().optional(),
+})
+export type TraySwitch = z.output<typeof switchSchema>

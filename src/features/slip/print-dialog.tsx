@@ -1,0 +1,118 @@
+'use client'
+
+import { Button, Modal, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import type { Finding } from '@/core/checks/check'
+import { sayFinding } from '@/core/words/checks'
+import { CountField } from '@/ui/fields/count-field'
+import { Choices } from '@/ui/parts/choices'
+import { LevelWord } from '@/ui/parts/level'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import css from './slip.module.css'
+
+/** Print and log: how many, as what, what has to be right at the printer; a stop wants its reason first. */
+export function PrintDialog(props: {
+  readonly slipId: string
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly stops: readonly Finding[]
+  readonly left: number
+  readonly queueName: string
+  readonly address: string
+  /** settings that the protocol cannot say */
+  readonly notSent: readonly string[]
+  readonly flush: () => Promise<number>
+}) {
+  const { unit } = useWays()
+  const { act, busy } = useDo()
+  const [outcome, setOutcome] = useState<'good' | 'proof'>('good')
+  const [copies, setCopies] = useState(1)
+  const [note, setNote] = useState('')
+  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
+  const unanswered = props.stops.filter((s) => (reasons[s.check] ?? '').trim() === '')
+  const shut = outcome === 'good' && unanswered.length > 0 ? 'Answer each stop with a reason first.' : null
+  const print = async (): Promise<void> => {
+    const revision = await props.flush()
+    const done = await act(
+      'print.start',
+      {
+        slipId: props.slipId,
+        revision,
+        copies,
+        outcome,
+        note,
+        answers: props.stops
+          .filter((s) => reasons[s.check]?.trim())
+          .map((s) => ({ check: s.check, reason: reasons[s.check] ?? '' })),
+      },
+      copies === 1 ? 'It is on its way to the printer.' : `${copies} copies are on their way, one after the other.`,
+    )
+    if (!done) return
+    setNote('')
+    setCopies(1)
+    props.onClose()
+  }
+  return (
+    <Modal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
+      <form
+        className={css.stack}
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (!shut && !busy) void print()
+        }}
+      >
+        <p className="small">
+          Sent to <strong>{props.queueName}</strong>{' '}
+          <span className="soft">({props.address.replace(/^ipps?:\/\//, '')})</span>, at its own size, the printer’s
+          scaling off. Each copy is logged when the printer says that it is done.
+        </p>
+        {props.notSent.length > 0 ? (
+          <p className="small">
+            <LevelWord level="look" /> To be right at the printer, since it cannot be sent: {props.notSent.join(', ')}.
+          </p>
+        ) : null}
+        <Choices
+          label="Log each as"
+          value={outcome}
+          choices={[
+            { value: 'good', label: 'Good' },
+            { value: 'proof', label: 'Proof' },
+          ]}
+          onChange={setOutcome}
+        />
+        {outcome === 'good' && props.stops.length > 0 ? (
+          <div className={css.stack}>
+            {props.stops.map((s) => (
+              <TextInput
+                key={s.check}
+                label={
+                  <>
+                    <LevelWord level="stop" /> {sayFinding(s, unit)}
+                  </>
+                }
+                placeholder="Why it is printed all the same"
+                value={reasons[s.check] ?? ''}
+                onChange={(e) => setReasons({ ...reasons, [s.check]: e.currentTarget.value })}
+              />
+            ))}
+          </div>
+        ) : null}
+        <div className={css.row}>
+          <CountField label="Copies" value={copies} min={1} max={100} onChange={setCopies} />
+          <span className="soft small">{props.left > 1 ? `${props.left} good ones are still wanted` : ''}</span>
+        </div>
+        <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+        <div className={css.row}>
+          <Button type="submit" disabled={shut !== null} loading={busy} data-autofocus>
+            Print {copies === 1 ? 'it' : `${copies} copies`}
+          </Button>
+          <Button variant="default" onClick={props.onClose}>
+            Not yet
+          </Button>
+          {shut ? <span className="level-stop small">{shut}</span> : null}
+        </div>
+      </form>
+    </Modal>
+  )
+}

@@ -1,0 +1,152 @@
+import { createReadStream, existsSync, readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import sharp from 'sharp'
+import { z } from 'zod'
+import { type TrayPrinter, type TraySheet, type TraySwitch, trayPrinterSchema, traySheetSchema } from '@/contract/tray'
+import { bad, ok, type Result } from '@/core/result/result'
+
+/** Where the simulated printers put their sheets; only a demo has one. */
+const folder = (): string | null => process.env.LIBRETA_TRAY ?? null
+
+export const hasTray = (): boolean => folder() !== null
+
+const listSchema = z.array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), port: z.int().min(1).max(65_535) }))
+
+/** The simulated printers that were started with this room, from the note that their starter left. */
+function printersOf(): z.output<typeof listSchema> {
+  const at = folder()
+  if (!at || !existsSync(join(at, 'printers.json'))) return []
+  const read = listSchema.safeParse(JSON.parse(readFileSync(join(at, 'printers.json'), 'utf8')))
+  return read.success ? read.data : []
+}
+
+const known = new Map<string, TraySheet>()
+
+/** Every sheet that came out, the newest first. Notes are read once: a sheet that is out does not change. */
+export function traySheets(): readonly TraySheet[] {
+  const at = folder()
+  if (!at) return []
+  const sheets: TraySheet[] = []
+  for (const { id } of printersOf()) {
+    const own = join(at, id)
+    if (!existsSync(own)) continue
+    for (const name of readdirSync(own)) {
+      if (!name.endsWith('.json')) continue
+      const path = join(own, name)
+      let sheet = known.get(path)
+      if (!sheet) {
+        const read = traySheetSchema.safeParse(safeJson(path))
+        if (!read.success) continue
+        sheet = read.data
+        known.set(path, sheet)
+      }
+      sheets.push(sheet)
+    }
+  }
+  return sheets.sort((a, b) => b.at - a.at)
+}
+
+/** A note that is only half written yet is none. */
+function safeJson(path: string): unknown {
+  try {
+    return JSON.parse(readFileSync(path, 'utf8'))
+  } catch {
+    return null
+  }
+}
+
+export function traySheet(printer: string, number: number): TraySheet | null {
+  return traySheets().find((s) => s.printer === printer && s.number === number) ?? null
+}
+
+/** Where a job's sheet can be seen, or null. */
+export function trayHref(jobName: string): string | null {
+  const sheet = traySheets().find((s) => s.jobName === jobName)
+  return sheet ? `/tray?sheet=${sheet.printer}/${sheet.number}` : null
+}
+
+/** What is in each simulated printer now; one that does not answer is left out. */
+export async function trayPrinters(): Promise<readonly TrayPrinter[]> {
+  const all = await Promise.all(
+    printersOf().map(async ({ port }) => {
+      try {
+        const response = await fetch(`http://127.0.0.1:${port}/tray/state`, { signal: AbortSignal.timeout(2000) })
+        const read = trayPrinterSchema.safeParse(await response.json())
+        return read.success ? [read.data] : []
+      } catch {
+        return []
+      }
+    }),
+  )
+  return all.flat()
+}
+
+/** Does by hand at a simulated printer what a person would: paper, ink, standing by. */
+export async function traySwitch({ printer, ...what }: TraySwitch): Promise<Result<null, string>> {
+  const at = printersOf().find((p) => p.id === printer)
+  if (!at) return bad(`There is no simulated printer called ${printer}.`)
+  try {
+    const response = await fetch(`http://127.0.0.1:${at.port}/tray/switch`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(what),
+      signal: AbortSignal.timeout(3000),
+    })
+    return response.ok ? ok(null) : bad(`The simulated printer answered with ${response.status}.`)
+  } catch {
+    return bad('The simulated printer does not answer. Start the demo again.')
+  }
+}
+
+/** The sheet images' resolution. */
+const PPI = 300
+const PX_PER_MM = PPI / 25.4
+const OVERVIEW = 1400
+
+const pathOf = (sheet: TraySheet): string => join(folder() ?? '', sheet.printer, sheet.file)
+
+/** The whole sheet, small enough for a screen. */
+export const overview = (sheet: TraySheet): Promise<Buffer> =>
+  sharp(pathOf(sheet), { limitInputPixels: false })
+    .resize({ width: OVERVIEW, height: OVERVIEW, fit: 'inside', withoutEnlargement: true })
+    .jpeg({ quality: 88 })
+    .toBuffer()
+
+/**
+ * What a loupe sees: the sheet's own pixels about a place, enlarged without smoothing; the tray's ground where the sheet
+ * ends. Place and size in mm.
+ */
+export async function loupe(sheet: TraySheet, x: number, y: number, wide: number, enlarge: number): Promise<Buffer> {
+  const input = sharp(pathOf(sheet), { limitInputPixels: false })
+  const { width = 0, height = 0 } = await input.metadata()
+  const side = Math.max(8, Math.round(wide * PX_PER_MM))
+  const left = Math.round(x * PX_PER_MM - side / 2)
+  const top = Math.round(y * PX_PER_MM - side / 2)
+  const a = { x: Math.max(0, left), y: Math.max(0, top) }
+  const b = { x: Math.min(width, left + side), y: Math.min(height, top + side) }
+  const ground = { r: 120, g: 126, b: 122 }
+  const base = sharp({ create: { width: side, height: side, channels: 3, background: ground } })
+  const seen =
+    b.x > a.x && b.y > a.y
+      ? [
+          {
+            input: await input
+              .extract({ left: a.x, top: a.y, width: b.x - a.x, height: b.y - a.y })
+              .png()
+              .toBuffer(),
+            left: a.x - left,
+            top: a.y - top,
+          },
+        ]
+      : []
+  const flat = await base.composite(seen).png().toBuffer()
+  return sharp(flat)
+    .resize({ width: side * enlarge, kernel: 'nearest' })
+    .png()
+    .toBuffer()
+}
+
+/** The sheet's own file, as a stream. */
+export const sheetFile = (sheet: TraySheet): ReadableStream =>
+  Readable.toWeb(createReadStream(pathOf(sheet))) as ReadableStream

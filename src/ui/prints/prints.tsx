@@ -1,0 +1,177 @@
+'use client'
+
+import { Button, Modal, Progress, Select, Textarea } from '@mantine/core'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useEffect, useState } from 'react'
+import { type PrintLine, underWay } from '@/contract/prints'
+import { CAUSES, type Cause } from '@/contract/slip-data'
+import { Choices } from '@/ui/parts/choices'
+import { useDo } from '@/ui/parts/use-do'
+import css from './prints.module.css'
+
+/** How often a screen looks again while something is sent: progress is no news of the room. */
+const LOOK_EVERY_MS = 1500
+
+/** Reads the page's data again while a print is under way. */
+function useWatch(prints: readonly PrintLine[]): void {
+  const router = useRouter()
+  const busy = prints.some(underWay)
+  useEffect(() => {
+    if (!busy) return
+    const timer = setInterval(() => router.refresh(), LOOK_EVERY_MS)
+    return () => clearInterval(timer)
+  }, [busy, router])
+}
+
+/** Where a print is, as a person would say it. */
+export function sayPrint(p: PrintLine): string {
+  switch (p.state) {
+    case 'queued':
+      return 'waits for the printer'
+    case 'sending':
+      return p.cancelAsked ? 'is being cancelled' : `is being sent, ${Math.round(p.progress * 100)} %`
+    case 'printing':
+      return `${p.cancelAsked ? 'is being cancelled: ' : ''}${p.printerSays || 'at the printer'}`
+    case 'done':
+      return 'came out and is in the log'
+    case 'failed':
+      return 'did not come out'
+    case 'cancelled':
+      return p.problem ? `was not sent: ${p.problem}` : 'was cancelled'
+    case 'not known':
+      return 'nobody knows whether it came out'
+    case 'settled':
+      return 'was answered by hand'
+  }
+}
+
+const LEVEL: Partial<Record<PrintLine['state'], string>> = {
+  done: 'level-fine',
+  failed: 'level-stop',
+  'not known': 'level-look',
+}
+
+/** Prints with where each is; what can be cancelled, and the question after a break. */
+export function Prints({
+  prints,
+  label,
+  named = false,
+}: {
+  readonly prints: readonly PrintLine[]
+  readonly label: string
+  /** says what is printed: for lists of more than one slip */
+  readonly named?: boolean
+}) {
+  useWatch(prints)
+  const { act, busy } = useDo()
+  if (prints.length === 0) return null
+  return (
+    <ul className={css.prints} aria-label={label}>
+      {prints.map((p) => (
+        <li key={p.id} className={css.print} data-state={p.state}>
+          <span className={css.what}>
+            {named ? <Link href={p.href}>{p.what}</Link> : <strong>{p.what.replace(/^.*, /, '')}</strong>}{' '}
+            <span className={LEVEL[p.state] ?? 'soft'}>{sayPrint(p)}</span>
+            {p.sheetHref ? (
+              <>
+                {' '}
+                <Link href={p.sheetHref} className="small">
+                  see it in the tray
+                </Link>
+              </>
+            ) : null}
+          </span>
+          {p.state === 'sending' ? (
+            <Progress value={p.progress * 100} size={4} aria-label={`${p.what}: sent so far`} className={css.bar} />
+          ) : null}
+          {p.state === 'failed' && p.problem ? <span className={css.says}>{p.problem}</span> : null}
+          {p.state === 'not known' ? (
+            <span className={css.says}>
+              {p.printerSays} <Settle print={p} />
+            </span>
+          ) : null}
+          {underWay(p) && !p.cancelAsked ? (
+            <Button
+              size="compact-xs"
+              variant="default"
+              loading={busy}
+              onClick={() => void act('print.cancel', { id: p.id }, 'It is being cancelled.')}
+            >
+              Cancel
+            </Button>
+          ) : null}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+type Outcome = 'good' | 'proof' | 'spoiled' | 'not printed'
+
+/** "What came out?" after a break: somebody has to look at the printer. */
+function Settle({ print }: { readonly print: PrintLine }) {
+  const { act, busy } = useDo()
+  const [open, setOpen] = useState(false)
+  const [outcome, setOutcome] = useState<Outcome>('good')
+  const [cause, setCause] = useState<Cause | null>(null)
+  const [note, setNote] = useState('')
+  const shut = outcome === 'spoiled' && !cause
+  const settle = async (): Promise<void> => {
+    const done = await act(
+      'print.settle',
+      { id: print.id, outcome, cause: outcome === 'spoiled' ? cause : null, note },
+      outcome === 'not printed' ? 'Noted: nothing came out. It can be printed again.' : 'It is in the log.',
+    )
+    if (done) setOpen(false)
+  }
+  return (
+    <>
+      <Button size="compact-xs" onClick={() => setOpen(true)}>
+        Say what came out
+      </Button>
+      <Modal opened={open} onClose={() => setOpen(false)} title={`What came out: ${print.what}`} size="lg" centered>
+        <form
+          className={css.form}
+          onSubmit={(e) => {
+            e.preventDefault()
+            if (!shut && !busy) void settle()
+          }}
+        >
+          <p>{print.printerSays}</p>
+          <p className="soft small">Look into the printer’s tray first. It is not sent again by itself.</p>
+          <Choices
+            label="Outcome"
+            value={outcome}
+            choices={[
+              { value: 'good', label: 'Good' },
+              { value: 'proof', label: 'Proof' },
+              { value: 'spoiled', label: 'Spoiled' },
+              { value: 'not printed', label: 'Nothing came out' },
+            ]}
+            onChange={setOutcome}
+          />
+          {outcome === 'spoiled' ? (
+            <Select
+              label="What spoiled it"
+              placeholder="Choose a cause"
+              data={[...CAUSES]}
+              value={cause}
+              comboboxProps={{ withinPortal: false }}
+              onChange={(c) => setCause(CAUSES.find((k) => k === c) ?? null)}
+            />
+          ) : null}
+          <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+          <div className={css.acts}>
+            <Button type="submit" loading={busy} disabled={shut} data-autofocus>
+              {outcome === 'not printed' ? 'Nothing came out' : `Log as ${outcome}`}
+            </Button>
+            <Button variant="default" onClick={() => setOpen(false)}>
+              Not yet
+            </Button>
+          </div>
+        </form>
+      </Modal>
+    </>
+  )
+}
