@@ -15,7 +15,7 @@ const printerFields = {
   nickname: nameSchema,
   makeModel: z.string().max(120),
   carriage: lengthSchema,
-  inkSet: nameSchema,
+  inkSet: nameSchema.pipe(z.string().max(80, 'at most 80 letters')),
   blackShared: z.boolean(),
   swapSeconds: z.int().min(0).max(36_000),
   swapMicrolitres: z.int().min(0).max(1_000_000),

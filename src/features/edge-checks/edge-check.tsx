@@ -7,8 +7,8 @@ import { call } from '@/contract/call'
 import { INSTRUMENTS, type Instrument, LENGTHS, type LengthName, type SheetReading } from '@/core/edge/readings'
 import { solveCheck } from '@/core/edge/solve'
 import type { Accuracy } from '@/core/edge/within'
-import { type Um, um } from '@/core/length/length'
-import { measuredPair, writeLength } from '@/core/length/write'
+import { um } from '@/core/length/length'
+import { measuredPair } from '@/core/length/write'
 import type { EdgeName } from '@/core/sheet/sheet'
 import { sayReadingFault } from '@/core/words/edge-check'
 import { sayDay } from '@/ui/parts/dates'
@@ -19,6 +19,7 @@ import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import css from './edge-check.module.css'
+import { sayFine } from './fine'
 import { ReadingTable } from './reading-table'
 import { Result } from './result'
 import { RulerDrawing } from './ruler-drawing'
@@ -171,7 +172,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
                 />
               ) : (
                 <span className="soft small">
-                  with {check.instrument}, within {writeLength(INSTRUMENTS[check.instrument] as Um, unit)}
+                  with {check.instrument}, within {sayFine(INSTRUMENTS[check.instrument], unit)}
                 </span>
               )}
               <span className="soft small" role="status">

@@ -8,6 +8,7 @@ import { sayOutlier } from '@/core/words/edge-check'
 import { LevelWord } from '@/ui/parts/level'
 import { useWays } from '@/ui/unit/unit'
 import css from './edge-check.module.css'
+import { sayFine } from './fine'
 import type { CheckView } from './types'
 
 type Row = { readonly name: string; readonly declared: string; readonly found: string; readonly differs: string }
@@ -25,7 +26,7 @@ export function Result({
 }) {
   const { unit } = useWays()
   const len = (v: number): string => writeLength(um(v), unit)
-  const fine = (v: number): string => (unit === 'mm' ? `${(v / 1000).toFixed(2)} mm` : len(v))
+  const fine = (v: number): string => sayFine(v, unit)
   const plus = (v: number): string => `${v < 0 ? '−' : '+'}${fine(Math.abs(v))}`
   const perMetre = (ratio: number): string =>
     `${ratio < 1 ? '−' : '+'}${writeNumber(Math.abs(ratio - 1) * 1000, 2)} mm per metre`

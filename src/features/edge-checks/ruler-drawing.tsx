@@ -162,7 +162,7 @@ function WholeSheet({ layout, focus }: { readonly layout: RulerLayout; readonly 
       </text>
       {page.items.map((item) =>
         item.kind === 'mark' ? (
-          <Black key={`${item.rect.x}/${item.rect.y}/${item.rect.w}`} mark={item} />
+          <Black key={`${item.rect.x}/${item.rect.y}/${item.rect.w}`} mark={item} px={px} />
         ) : item.kind === 'text' && /^[A-D]$/.test(item.text) ? (
           <text key={item.text} x={mm(item.at.x)} y={mm(item.at.y)} fontSize={11 * px} fill="#1d2b2a">
             {item.text}
@@ -187,8 +187,15 @@ function WholeSheet({ layout, focus }: { readonly layout: RulerLayout; readonly 
 const focusLength = (layout: RulerLayout, focus: Focus): Um =>
   um(focus.kind === 'length' ? nominal(layout, focus.name) : 0)
 
-const Black = ({ mark }: { readonly mark: Mark }) => (
-  <rect x={mm(mark.rect.x)} y={mm(mark.rect.y)} width={mm(mark.rect.w)} height={mm(mark.rect.h)} fill="#3a3a36" />
+/** Lines too fine for a screen are drawn a pixel wide. */
+const Black = ({ mark: { rect }, px }: { readonly mark: Mark; readonly px: number }) => (
+  <rect
+    x={mm(rect.x)}
+    y={mm(rect.y)}
+    width={Math.max(px, mm(rect.w))}
+    height={Math.max(px, mm(rect.h))}
+    fill="#3a3a36"
+  />
 )
 
 /** A frame around the staircase that is read now. */

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { INSTRUMENTS, type Instrument } from '@/core/edge/readings'
 import { fromMm, type Um } from '@/core/length/length'
-import { tradeLength, writeLength } from '@/core/length/write'
+import { tradeLength } from '@/core/length/write'
 import { borderlessClosed } from '@/core/printer/closed'
 import { fitSize } from '@/core/sizes/fit'
 import { sayBorderlessClosed } from '@/core/words/checks'
@@ -18,6 +18,7 @@ import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './edge-check.module.css'
+import { sayFine } from './fine'
 import type { StartPage } from './types'
 
 /** Sheets for a check: five give a drift that holds 95 % of sheets with 90 % confidence, at about four spreads. */
@@ -115,6 +116,7 @@ export function StartCheck(page: StartPage) {
             ) : (
               <Select
                 label="Sheet"
+                aria-label="Sheet"
                 placeholder="Which size?"
                 data={fitting.map((s) => ({ value: s.id, label: s.name }))}
                 value={sizeId}
@@ -143,7 +145,7 @@ export function StartCheck(page: StartPage) {
                 w={220}
                 data={(Object.keys(INSTRUMENTS) as Instrument[])
                   .filter((i) => page.tray || i !== 'output tray')
-                  .map((i) => ({ value: i, label: `${i}, within ${writeLength(INSTRUMENTS[i] as Um, unit)}` }))}
+                  .map((i) => ({ value: i, label: `${i}, within ${sayFine(INSTRUMENTS[i], unit)}` }))}
                 value={instrument}
                 allowDeselect={false}
                 onChange={(i) => setInstrument((i ?? instrument) as Instrument)}

@@ -163,7 +163,7 @@ const STRINGS: Readonly<Record<number, StringKind>> = {
 /** A value of its tag; when its length is not what the tag wants it is kept as `other`, not guessed. */
 function simple({ tag, bytes, at }: Piece): IppValue {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  const other: IppValue = { kind: 'other', tag, bytes: bytes.slice() }
+  const other: IppValue = { kind: 'other', tag, bytes: new Uint8Array(bytes) }
   const words = STRINGS[tag]
   if (words) return { kind: words, value: utf8.decode(bytes) }
   switch (tag) {
@@ -174,7 +174,7 @@ function simple({ tag, bytes, at }: Piece): IppValue {
     case TAG.boolean:
       return bytes.length === 1 ? { kind: 'boolean', value: view.getUint8(0) !== 0 } : other
     case TAG.octetString:
-      return { kind: 'octetString', bytes: bytes.slice() }
+      return { kind: 'octetString', bytes: new Uint8Array(bytes) }
     case TAG.dateTime:
       return bytes.length === 11 ? { kind: 'dateTime', value: dateOf(view) } : other
     case TAG.resolution:

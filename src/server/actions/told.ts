@@ -84,6 +84,9 @@ export const takeTold = action({
   },
 })
 
+/** Presets hold the ink set's name, in up to this many letters. */
+const MOST_INK_SET = 80
+
 /** A printer from its address alone: everything that it tells is taken over, the rest is assumed with care. */
 export const addByAddress = action({
   name: 'printer.by-address',
@@ -118,7 +121,7 @@ export const addByAddress = action({
         nickname,
         makeModel: known.makeModel,
         carriageUm: carriage,
-        inkSet: inks.length > 0 ? `${inks.length} inks: ${inks.join(', ')}`.slice(0, 120) : 'not told',
+        inkSet: inks.length > 0 ? `${inks.length} inks: ${inks.join(', ')}`.slice(0, MOST_INK_SET).trim() : 'not told',
         blackShared: inks.includes('photo black') && inks.includes('matte black'),
         swapSeconds: 0,
         swapMicrolitres: 0,
