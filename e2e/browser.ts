@@ -1,6 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { AxePuppeteer } from '@axe-core/puppeteer'
 import puppeteer, { type Browser, type Page } from 'puppeteer-core'
 import { inject } from 'vitest'
 
@@ -129,4 +130,19 @@ export async function append(page: Page, selector: string, text: string): Promis
   await page.focus(selector)
   await page.keyboard.press('End')
   await page.keyboard.type(text)
+}
+
+/** What axe finds wrong with a screen in one scheme; each as a line. */
+export async function axe(page: Page, path: string, scheme: 'light' | 'dark'): Promise<readonly string[]> {
+  await page.evaluate((s) => localStorage.setItem('mantine-color-scheme-value', s), scheme)
+  await page.goto(inject('address') + path, { waitUntil: 'load' })
+  await new Promise((r) => setTimeout(r, 300))
+  const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+  return violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .slice(0, 3)
+        .map((n) => `${n.target} ${n.failureSummary?.split('\n')[1] ?? ''}`)
+        .join(' | ')}`,
+  )
 }

@@ -4,7 +4,7 @@ import Database from 'better-sqlite3'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
 import { readRuler, SheetPicture } from '../test/measure'
-import { choose, press, says, settled, Visit } from './browser'
+import { axe, choose, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -115,12 +115,9 @@ describe('a printer by its address, from nothing to a print that measures what w
     await choose(page, 'Sheet', 'B4')
     await press(page, 'Print 5 ruler sheets')
     await page.waitForFunction(() => /^\/edge-checks\/[0-9a-f-]{36}$/.test(location.pathname), { timeout: 20_000 })
-    await page.waitForFunction(
-      () => (document.body.innerText.match(/came out and is in the log/g) ?? []).length === 5,
-      {
-        timeout: 120_000,
-      },
-    )
+    await page.waitForFunction(() => (document.body.innerText.match(/sheet \d came out/g) ?? []).length === 5, {
+      timeout: 120_000,
+    })
     const checkId = page.url().split('/').at(-1) ?? ''
     const layout = JSON.parse(one<string>('select layout from edge_checks where id = ?', checkId))
     const mm = (v: number): number => v / 1000
@@ -251,4 +248,17 @@ describe('a printer by its address, from nothing to a print that measures what w
     const state = await fetch(`http://127.0.0.1:${inject('printers').otter}/tray/state`).then((r) => r.json())
     expect(state.sources[0].left).toBe(7)
   })
+
+  it.each(['light', 'dark'] as const)(
+    'axe finds nothing on an edge check, a printer that was measured, the tray, %s',
+    async (scheme) => {
+      const page = await visit.open('/sizes')
+      for (const path of [
+        `/edge-checks/${one<string>('select id from edge_checks limit 1')}`,
+        `/printers/${one<string>("select id from printers where nickname = 'Stoat'")}`,
+        '/tray',
+      ])
+        expect(await axe(page, path, scheme), path).toEqual([])
+    },
+  )
 })

@@ -1,8 +1,7 @@
 import { join } from 'node:path'
-import { AxePuppeteer } from '@axe-core/puppeteer'
 import Database from 'better-sqlite3'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { listening, press, says, slash, Visit } from './browser'
+import { axe, listening, press, says, slash, Visit } from './browser'
 
 let visit: Visit
 const id: { slip?: string; run?: string; preset?: string; printer?: string } = {}
@@ -35,24 +34,14 @@ const SCREENS: readonly Screen[] = [
   ['sizes', () => '/sizes'],
   ['members', () => '/members'],
   ['room', () => '/room'],
+  ['new edge check', () => `/edge-checks/new?printer=${id.printer}`],
+  ['output tray', () => '/tray'],
 ]
 
 describe.each(['light', 'dark'] as const)('axe, %s', (scheme) => {
   it.each(SCREENS)('%s', async (_name, path) => {
     const page = await visit.open('/sizes')
-    await page.evaluate((s) => localStorage.setItem('mantine-color-scheme-value', s), scheme)
-    await page.goto(inject('address') + path(), { waitUntil: 'load' })
-    await new Promise((r) => setTimeout(r, 300))
-    const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
-    expect(
-      violations.map(
-        (v) =>
-          `${v.id}: ${v.nodes
-            .slice(0, 3)
-            .map((n) => `${n.target} ${n.failureSummary?.split('\n')[1] ?? ''}`)
-            .join(' | ')}`,
-      ),
-    ).toEqual([])
+    expect(await axe(page, path(), scheme)).toEqual([])
     await page.close()
   })
 })

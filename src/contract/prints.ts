@@ -5,6 +5,8 @@ export type PrintLine = {
   readonly printerId: string
   readonly queueName: string
   readonly what: string
+  /** a member's print is logged, a ruler sheet is not */
+  readonly of: 'slip' | 'check'
   readonly href: string
   readonly copy: number
   /** 0..1 of the file sent */

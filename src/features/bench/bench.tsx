@@ -134,7 +134,11 @@ function LaneBox({
         <LoadControls printer={printer} shelf={shelf} />
       </div>
       <div className={css.groups}>
-        <Prints prints={lane.prints} label={`Printing on ${printer.nickname}`} named />
+        {lane.prints.length > 0 ? (
+          <div className={css.printing}>
+            <Prints prints={lane.prints} label={`Printing on ${printer.nickname}`} named />
+          </div>
+        ) : null}
         {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
         {lane.groups.map((group) => (
           <div key={JSON.stringify(group.needs)} className={css.group}>

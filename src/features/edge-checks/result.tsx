@@ -142,7 +142,7 @@ function Scatter({ result }: { readonly result: CheckResult }) {
   )
   const at = (v: number): number => (v / most) * (SIDE / 2 - 12)
   return (
-    <svg viewBox={`${-SIDE / 2} ${-SIDE / 2} ${SIDE} ${SIDE + 14}`} className={css.scatter} role="img">
+    <svg viewBox={`${-SIDE / 2 - 20} ${-SIDE / 2} ${SIDE + 40} ${SIDE + 14}`} className={css.scatter} role="img">
       <title>How each sheet lay against the mean of all</title>
       <rect x={-SIDE / 2} y={-SIDE / 2} width={SIDE} height={SIDE} fill="var(--sheet)" stroke="var(--line)" />
       <path d={`M${-SIDE / 2} 0H${SIDE / 2}M0 ${-SIDE / 2}V${SIDE / 2}`} stroke="var(--hair)" />

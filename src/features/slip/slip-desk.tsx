@@ -236,6 +236,9 @@ export function SlipDesk(page: SlipPage) {
         >
           <ChargeFields body={body} charge={outcome.charge} groupName={person?.groupName ?? null} onChange={edit} />
         </DocketLine>
+        <div className={css.prints}>
+          <Prints prints={page.prints.slice(0, 5)} label="Prints of this slip" />
+        </div>
         {runs.length > 0 ? <RunsOfSlip runs={runs} /> : null}
       </section>
       <Stage catalogue={catalogue} body={body} picture={shown} drawn={drawn} onAnchor={editable ? moveTo : null}>
@@ -259,7 +262,6 @@ export function SlipDesk(page: SlipPage) {
             Log run
           </Button>
         </div>
-        <Prints prints={page.prints.slice(0, 6)} label="Prints of this slip" />
       </Stage>
       <OutcomeDialog
         slipId={slip.id}

@@ -7,7 +7,7 @@ import type { SlipFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { edgeChecks, loads, prints, queues, runs } from '@/server/db/schema'
+import { edgeChecks, loads, printers, prints, queues, runs } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readAddress } from '@/server/printing/address'
 import { listStocks } from '@/server/stores/papers'
@@ -191,10 +191,23 @@ export const stepPrint = action({
   },
 })
 
-/** What the printer says changes on the screen only when it says something else. */
+/** A print that came out was made with its preset's black: a printer that had to has swapped to it by itself. */
+function noteBlack(db: Db, versionId: string, now: number): void {
+  const settings = readVersionFacts(db, versionId, now)?.settings
+  const queue = settings ? db.select().from(queues).where(eq(queues.id, settings.queueId)).get() : null
+  if (!settings || !queue) return
+  db.update(printers)
+    .set({ holdsBlack: settings.blackInk })
+    .where(and(eq(printers.id, queue.printerId), eq(printers.blackShared, true)))
+    .run()
+}
+
+/** Books what a print used, when it is done or nobody knows; answers its run. */
 function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: number): Result<string | null, Problem> {
   if (print.checkId) {
     if (state === 'done') takeCheckSheet(db, print.checkId, now, print.byId)
+    const check = db.select().from(edgeChecks).where(eq(edgeChecks.id, print.checkId)).get()
+    if (state === 'done' && check) noteBlack(db, check.versionId, now)
     return ok(null)
   }
   const slip = print.slipId ? readSlip(db, print.slipId) : null
@@ -212,6 +225,7 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
     settles: null,
   })
   if (booked.ok) countCopies(db, slip, now)
+  if (booked.ok && state === 'done') noteBlack(db, ready.value.facts.version.id, now)
   return booked
 }
 

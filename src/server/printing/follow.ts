@@ -6,7 +6,7 @@ import { type PrintRow, printsUnderWay, readPrint, reportPrint } from '@/server/
 import { type PrinterAddress, readAddress } from './address'
 import { PATIENCE, type Patience } from './client'
 import { documentOf } from './document'
-import { cancelJob, type JobReport, jobIdOf, jobList, jobReport, printJob, validateJob } from './job'
+import { cancelJob, type JobReport, jobIdOf, jobList, jobReport, printJob, standsBecause, validateJob } from './job'
 import { JOB_STATE, jobStateWord } from './status'
 
 /** How often the table and the printer are looked at, and how long a printer may be away before a person is asked. */
@@ -152,7 +152,7 @@ class Printing {
       if (report.ok) {
         away = null
         if (await this.ended(report.value)) return
-        const says = sayJob(report.value)
+        const says = await this.says(address, report.value)
         if (says !== said) {
           said = says
           await this.step({ state: 'printing', ippJobId: jobId, says })
@@ -166,6 +166,15 @@ class Printing {
       }
       await rest(this.pace.pollMs)
     }
+  }
+
+  /** The job's state, and when it stands also why the printer does. */
+  private async says(address: PrinterAddress, job: JobReport): Promise<string> {
+    if (job.state !== JOB_STATE.stopped) return sayJob(job)
+    const why = await standsBecause(address, this.pace.patience)
+    return why.length > 0
+      ? `${sayJob(job)}; the printer: ${why.map((r) => r.replaceAll('-', ' ')).join(', ')}`
+      : sayJob(job)
   }
 
   private async ended(job: JobReport): Promise<boolean> {

@@ -4,7 +4,7 @@ import type { Problem } from '@/core/words/problems'
 import { type Attributes, attribute, collection, integer, keyword, numberOf, wordOf, wordsOf } from '@/formats/ipp/look'
 import { type IppAttribute, OPERATION } from '@/formats/ipp/message'
 import type { PrinterAddress } from './address'
-import { type Answer, askPrinter, jobGroups, type Patience } from './client'
+import { type Answer, askPrinter, jobGroups, type Patience, printerGroup } from './client'
 
 /** Who sends, as the printer notes it. */
 const USER: IppAttribute = attribute('requesting-user-name', { kind: 'name', value: 'libreta' })
@@ -153,6 +153,19 @@ export const cancelJob = (address: PrinterAddress, id: number, patience?: Patien
     { operation: OPERATION.cancelJob, operationAttributes: [attribute('job-id', integer(id)), USER] },
     patience,
   )
+
+/** Why a printer stands, in its own words. */
+export async function standsBecause(address: PrinterAddress, patience?: Patience): Promise<readonly string[]> {
+  const got = await askPrinter(
+    address,
+    {
+      operation: OPERATION.getPrinterAttributes,
+      operationAttributes: [USER, attribute('requested-attributes', keyword('printer-state-reasons'))],
+    },
+    patience,
+  )
+  return got.ok ? wordsOf(printerGroup(got.value.message), 'printer-state-reasons').filter((r) => r !== 'none') : []
+}
 
 /** Everything that a printer tells about itself. */
 export const printerAttributes = (address: PrinterAddress, patience?: Patience): Promise<Result<Answer, Problem>> =>

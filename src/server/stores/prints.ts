@@ -80,6 +80,7 @@ const toLine = ({ print, queue, slip, check }: Line): PrintLine => ({
   what: slip
     ? `${slip.title || `Slip ${slip.number}`}, copy ${print.copy}`
     : `Edge check ${check?.number ?? ''}, sheet ${print.copy}`,
+  of: slip ? 'slip' : 'check',
   href: slip ? `/slips/${slip.id}` : `/edge-checks/${check?.id}`,
   copy: print.copy,
   progress: print.progress / 1000,

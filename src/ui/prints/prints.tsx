@@ -34,7 +34,7 @@ export function sayPrint(p: PrintLine): string {
     case 'printing':
       return `${p.cancelAsked ? 'is being cancelled: ' : ''}${p.printerSays || 'at the printer'}`
     case 'done':
-      return 'came out and is in the log'
+      return p.of === 'slip' ? 'came out and is in the log' : 'came out'
     case 'failed':
       return 'did not come out'
     case 'cancelled':

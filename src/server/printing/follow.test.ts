@@ -1,0 +1,291 @@
+import { describe, expect, it, onTestFinished } from 'vitest'
+import { fromMm } from '@/core/length/length'
+import type { SlipBody } from '@/core/slip/facts'
+import { ACTIONS } from '@/server/actions/all'
+import { readPrint } from '@/server/stores/prints'
+import { PrintRoom, QUICK } from '../../../test/print-room'
+import { printUntil } from './follow'
+
+/** A room with the card printer, a preset on it, and a slip of a card. */
+async function cards(body: Partial<SlipBody> = {}) {
+  const printers = await PrintRoom.open(11, ['wren'])
+  onTestFinished(() => printers.end())
+  const versionId = await printers.preset({
+    queue: 'Wren',
+    feed: 'wren/card stack',
+    mediaSetting: 'card-gloss',
+    quality: 'normal',
+    surface: 'gloss',
+    black: 'photo',
+    inkSet: 'four dyes',
+  })
+  const machine = printers.machines.get('wren')
+  if (!machine) throw new Error('no machine')
+  const slip = await printers.slip({
+    pictureId: await printers.picture(600, 800),
+    versionId,
+    sheet: { kind: 'size', sizeId: 'na_index-4x6_4x6in' },
+    placing: { mode: 'exact', by: { edge: 'width', um: fromMm(60) } },
+    copies: 3,
+    ...body,
+  })
+  const start = (more: Record<string, unknown> = {}) =>
+    printers.room.act(ACTIONS['print.start'], {
+      slipId: slip.id,
+      revision: printers.room.one('select revision from slips where id = ?', slip.id),
+      copies: 1,
+      outcome: 'good',
+      note: '',
+      answers: [],
+      ...more,
+    })
+  const begun = async (more: Record<string, unknown> = {}): Promise<readonly string[]> => {
+    const started = await start(more)
+    if (!started.ok) throw new Error(JSON.stringify(started.problem))
+    return started.value.printIds
+  }
+  const count = (sql: string): number => printers.room.one<number>(sql)
+  return { printers, machine, slip, start, begun, count }
+}
+
+const until = async (what: () => boolean): Promise<void> => {
+  for (let i = 0; i < 800 && !what(); i++) await new Promise((r) => setTimeout(r, 10))
+  if (!what()) throw new Error('it never came to that')
+}
+
+describe('print and log', () => {
+  it('sends copies one by one, each a job of its own name, and logs each when it is done', async () => {
+    const { printers, machine, begun, count, slip } = await cards()
+    const ids = await begun({ copies: 3 })
+    printers.work()
+    const done = await Promise.all(ids.map((id) => printers.over(id)))
+    expect(done.map((p) => p.state)).toEqual(['done', 'done', 'done'])
+    expect(new Set(done.map((p) => p.jobName)).size).toBe(3)
+    expect(machine.jobs.map((j) => j.name)).toEqual(done.map((p) => p.jobName))
+    // one after the other: the next began when the one before was over
+    for (const [i, job] of machine.jobs.entries())
+      if (i > 0) expect(job.createdAt).toBeGreaterThanOrEqual(machine.jobs[i - 1]?.endedAt ?? 0)
+    expect(count("select count(*) from runs where outcome = 'good'")).toBe(3)
+    expect(printers.room.one<string>('select state from slips where id = ?', slip.id)).toBe('done')
+    expect(done[0]?.runId).toBe(printers.room.one<string>('select id from runs order by number limit 1'))
+  })
+  it('scaling by the printer is off, and what is borderless asks for no margins', async () => {
+    const { printers, machine, begun } = await cards({ edge: 'borderless' })
+    const [id = ''] = await begun()
+    printers.work()
+    await printers.over(id)
+    expect(machine.jobs[0]?.ticket).toMatchObject({
+      scaling: 'none',
+      borderless: true,
+      type: 'card-gloss',
+      quality: 4,
+      width: 101.6,
+      length: 152.4,
+    })
+  })
+  it('a stop has to be answered first, and a slip is not printed twice at once', async () => {
+    const { start, begun } = await cards({ placing: { mode: 'exact', by: { edge: 'width', um: fromMm(140) } } })
+    const refused = await start()
+    expect(refused).toMatchObject({ ok: false, problem: { code: 'stops_unanswered' } })
+    await begun({ outcome: 'proof' })
+    expect(await start({ outcome: 'proof' })).toMatchObject({ ok: false, problem: { code: 'printing' } })
+  })
+  it('a queue without an address says so', async () => {
+    const { printers, start } = await cards()
+    printers.room.db.$client.prepare("update queues set address = ''").run()
+    expect(await start()).toMatchObject({ ok: false, problem: { code: 'queue_cannot', queue: 'Wren' } })
+  })
+  it('what the printer refuses has not been printed, and the copies behind it are not sent', async () => {
+    const { printers, machine, begun, count } = await cards()
+    machine.accepting = false
+    const ids = await begun({ copies: 2 })
+    printers.work()
+    const first = await printers.over(ids[0] ?? '')
+    expect(first.state).toBe('failed')
+    expect(first.problem).toContain('server-error-not-accepting-jobs')
+    expect((await printers.over(ids[1] ?? '')).state).toBe('cancelled')
+    expect(count('select count(*) from runs')).toBe(0)
+    expect(machine.jobs).toHaveLength(0)
+  })
+  it('nobody at the address: nothing was sent, so nothing is asked', async () => {
+    const { printers, begun, count } = await cards()
+    printers.room.db.$client.prepare("update queues set address = 'ipp://127.0.0.1:9/ipp/print'").run()
+    const [id = ''] = await begun()
+    printers.work()
+    const over = await printers.over(id)
+    expect(over.state).toBe('failed')
+    expect(over.problem).toContain('the connection was refused')
+    expect(count('select count(*) from runs')).toBe(0)
+  })
+  it('waits with the printer for paper, and says what it waits for', async () => {
+    const { printers, machine, begun } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (!held) throw new Error('no source')
+    Object.assign(held, { width: 101.6, length: 152.4, left: 0 })
+    const [id = ''] = await begun()
+    printers.work()
+    await until(() => /standing/.test(readPrint(printers.room.db, id)?.printerSays ?? ''))
+    expect(readPrint(printers.room.db, id)?.printerSays).toBe(
+      'job 1 standing, printer stopped; the printer: media empty error',
+    )
+    held.left = 4
+    machine.wake()
+    expect((await printers.over(id)).state).toBe('done')
+  })
+})
+
+describe('cancelling', () => {
+  it('what waits here is gone at once', async () => {
+    const { printers, begun } = await cards()
+    const [id = ''] = await begun()
+    await printers.room.must(ACTIONS['print.cancel'], { id })
+    expect(readPrint(printers.room.db, id)?.state).toBe('cancelled')
+  })
+  it('what waits in the printer is cancelled there, and there is no run', async () => {
+    const { printers, machine, begun, count } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) Object.assign(held, { width: 127, length: 178, left: 5 })
+    const [id = ''] = await begun()
+    printers.work()
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await printers.room.must(ACTIONS['print.cancel'], { id })
+    expect((await printers.over(id)).state).toBe('cancelled')
+    expect(machine.jobs[0]?.state).toBe(7)
+    expect(count('select count(*) from runs')).toBe(0)
+  })
+})
+
+describe('after a break', () => {
+  it('a print that the printer took is found by its name and followed, not sent again', async () => {
+    const { printers, machine, begun, count } = await cards()
+    const [id = ''] = await begun()
+    // the printer has it, Libreta was closed before it heard so
+    printers.work()
+    await printers.over(id)
+    printers.room.db.$client.prepare("update prints set state = 'sending', run_id = null, ipp_job_id = null").run()
+    const over = await printers.over(id)
+    expect(over.state).toBe('done')
+    expect(over.ippJobId).toBe(1)
+    expect(machine.jobs).toHaveLength(1)
+    expect(count('select count(*) from runs')).toBe(2)
+  })
+  it('one that the printer does not know is asked about, with what the printer says, and never sent again', async () => {
+    const { printers, machine, begun, count } = await cards()
+    const [id = ''] = await begun()
+    printers.room.db.$client.prepare("update prints set state = 'sending'").run()
+    printers.work()
+    const over = await printers.over(id)
+    expect(over.state).toBe('not known')
+    expect(over.printerSays).toContain('knows of no job at all')
+    expect(machine.jobs).toHaveLength(0)
+    expect(count("select count(*) from runs where outcome = 'not known' and charge = 0 and cost = 0")).toBe(1)
+    expect(count('select count(*) from stock_moves where run_id is not null')).toBe(0)
+  })
+  it('a printer that is gone for long is asked about', async () => {
+    const { printers, machine, begun } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) held.left = 0
+    const [id = ''] = await begun()
+    printers.work()
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    const server = printers.servers.get('wren')
+    server?.closeAllConnections()
+    server?.close()
+    const over = await printers.over(id)
+    expect(over.state).toBe('not known')
+    expect(over.printerSays).toContain('Nothing answers')
+    expect(over.printerSays).toContain('It last said')
+  })
+  it.each([
+    ['good', 'good', 1],
+    ['spoiled', 'spoiled', 1],
+    ['not printed', 'not printed', 0],
+  ] as const)('the answer "%s" settles the run, with its paper', async (outcome, logged, moves) => {
+    const { printers, begun, count, slip } = await cards()
+    await printers.room.must(ACTIONS['stock.add'], {
+      paperId: printers.room.one<string>("select id from papers where surface = 'gloss'"),
+      kind: 'sheet',
+      width: 101_600,
+      length: 152_400,
+      pack: 20,
+      price: 800,
+      count: 20,
+    })
+    const [id = ''] = await begun()
+    printers.room.db.$client.prepare("update prints set state = 'sending'").run()
+    printers.work()
+    await printers.over(id)
+    const answer = {
+      id,
+      outcome,
+      cause: outcome === 'spoiled' ? ('banding' as const) : null,
+      note: 'looked into the tray',
+    }
+    await printers.room.must(ACTIONS['print.settle'], answer)
+    expect(printers.room.one<string>('select outcome from runs where slip_id = ?', slip.id)).toBe(logged)
+    expect(count('select count(*) from stock_moves where run_id is not null')).toBe(moves)
+    expect(count('select count(*) from runs')).toBe(1)
+    // answered once: a run is never edited afterwards
+    expect(await printers.room.act(ACTIONS['print.settle'], answer)).toMatchObject({ ok: false })
+    expect(() => printers.room.db.$client.prepare("update runs set note = 'x'").run()).toThrow('never edited')
+  })
+  it('Libreta that is closed and opened again goes on where it was', async () => {
+    const { printers, machine, begun } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) held.left = 0
+    const [id = ''] = await begun()
+    const first = new AbortController()
+    const log = { info: () => {}, error: () => {} } as never
+    const working = printUntil(first.signal, () => printers.room.context(), log, QUICK)
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    first.abort()
+    await working
+    expect(readPrint(printers.room.db, id)?.state).toBe('printing')
+    if (held) held.left = 9
+    machine.standsBy = true
+    machine.wake()
+    printers.work()
+    expect((await printers.over(id)).state).toBe('done')
+    expect(machine.jobs).toHaveLength(1)
+  })
+})
+
+describe('a printer by its address', () => {
+  it('is added with feeds, media settings and qualities, and told points are taken over one by one', async () => {
+    const { printers } = await cards()
+    const added = await printers.room.must(ACTIONS['printer.by-address'], {
+      address: printers.address('wren'),
+      nickname: 'Second Wren',
+    })
+    const queueId = printers.room.one<string>('select id from queues where printer_id = ?', added.id)
+    const facts = JSON.parse(printers.room.one<string>('select facts from queues where id = ?', queueId))
+    expect(facts.mediaSettings.map((m: { id: string }) => m.id)).toEqual(['card-gloss', 'iron-on', 'plain'])
+    expect(facts.qualities.map((q: { id: string }) => q.id)).toEqual(['normal', 'high'])
+    expect(facts.feeds[0].borderless.mediaSettings).toEqual(['card-gloss'])
+    expect(Object.values(facts.ipp.sources)).toEqual(['main'])
+    // somebody typed other margins; the printer still tells its own
+    facts.feeds[0].margins[0].margins.trail = 20_000
+    printers.room.db.$client.prepare('update queues set facts = ? where id = ?').run(JSON.stringify(facts), queueId)
+    const asked = await printers.room.must(ACTIONS['queue.ask'], { id: queueId })
+    expect(asked).toEqual({ ignored: 0, differs: 1 })
+    const taken = await printers.room.must(ACTIONS['queue.take'], {
+      id: queueId,
+      points: ['margins:main', 'make'],
+      unit: 'mm',
+    })
+    expect(taken.taken).toBe(1)
+    const after = JSON.parse(printers.room.one<string>('select facts from queues where id = ?', queueId))
+    expect(after.feeds[0].margins[0].margins.trail).toBe(14_000)
+  })
+  it('an address that is none, or where nobody answers, adds nothing', async () => {
+    const { printers, count } = await cards()
+    const before = count('select count(*) from printers')
+    for (const address of ['', 'wren', 'ipp://127.0.0.1:9/ipp/print'])
+      expect((await printers.room.act(ACTIONS['printer.by-address'], { address, nickname: 'x' })).ok).toBe(false)
+    expect(count('select count(*) from printers')).toBe(before)
+  })
+})
