@@ -94,6 +94,7 @@ export const VERSION: VersionFacts = {
   },
   quality: { id: 'fine', name: 'Fine', rank: 2, ppi: 720 },
   nativePpi: 720,
+  ownOptions: [],
   paper: { id: 'paper', name: 'Fenland Matte', surface: 'matte', thickness: um(240) },
   profile: null,
   checked: { margins: null, borderless: null },

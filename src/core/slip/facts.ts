@@ -3,7 +3,7 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import type { Um } from '@/core/length/length'
 import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
 import type { Settings } from '@/core/preset/settings'
-import type { BlackInk, Feed, MediaSetting, Quality, QueueFeed, Surface } from '@/core/printer/facts'
+import type { BlackInk, Feed, MediaSetting, OwnOption, Quality, QueueFeed, Surface } from '@/core/printer/facts'
 import type { Quarter } from '@/core/sheet/sheet'
 
 /** The sheet that a slip asks for. `auto` length: as long as the print needs. */
@@ -77,6 +77,8 @@ export type VersionFacts = {
   readonly mediaSetting: MediaSetting
   readonly quality: Quality
   readonly nativePpi: number
+  /** the room's own options at this queue, for their names */
+  readonly ownOptions: readonly OwnOption[]
   readonly paper: PaperFacts
   /** null: the profile that the version names is not in the room; absent from an untouched version */
   readonly profile: { readonly name: string; readonly sealMadeWith: string | null; readonly grey: boolean } | null

@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
+import type { ShelfItem } from '@/contract/shelf'
 import { tradePair, writeNumber } from '@/core/length/write'
 import type { Needs } from '@/core/slip/needs'
 import { sayFinding } from '@/core/words/checks'
@@ -14,7 +15,7 @@ import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
-import { LoadControls, type ShelfItem } from './load-controls'
+import { LoadControls } from './load-controls'
 import type { BenchData, BenchLane, BenchSlipLine } from './types'
 
 /** The day's view: one lane per printer, slips by what has to be changed first. */

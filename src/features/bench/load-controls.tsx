@@ -2,24 +2,13 @@
 
 import { Button, Modal, Select } from '@mantine/core'
 import { useState } from 'react'
-import type { Um } from '@/core/length/length'
-import { sayForm } from '@/core/words/paper-form'
+import type { ShelfItem } from '@/contract/shelf'
 import { Choices } from '@/ui/parts/choices'
+import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
 import type { BenchLane } from './types'
-
-/** Paper on the shelf that can be put into a feed. */
-export type ShelfItem = {
-  readonly stockId: string
-  readonly paperName: string
-  readonly kind: 'sheet' | 'roll'
-  readonly width: Um
-  readonly length: Um
-  readonly count: number
-  readonly rolls: readonly { readonly id: string; readonly number: number; readonly left: Um }[]
-}
 
 /** Says what somebody put into a printer: paper into a feed, a swapped black ink, a nozzle check done. */
 export function LoadControls({
@@ -34,20 +23,9 @@ export function LoadControls({
   const [open, setOpen] = useState(false)
   const [feedId, setFeedId] = useState(printer.feeds[0]?.id ?? '')
   const feed = printer.feeds.find((f) => f.id === feedId)
-  const fits = shelf.filter((s) => (s.kind === 'roll') === (feed?.kind === 'roll'))
-  const items = fits.flatMap((s) =>
-    s.kind === 'roll'
-      ? s.rolls.map((r) => ({
-          value: `${s.stockId} ${r.id}`,
-          label: `${s.paperName}, ${sayForm('roll', s.width, s.length, unit)} ${r.number}, ${(r.left / 1e6).toFixed(1)} m left`,
-        }))
-      : [
-          {
-            value: s.stockId,
-            label: `${s.paperName}, ${sayForm('sheet', s.width, s.length, unit)}, ${s.count} sheets`,
-          },
-        ],
-  )
+  const items = shelfPicks(shelf, unit)
+    .filter((p) => (p.kind === 'roll') === (feed?.kind === 'roll'))
+    .map((p) => ({ value: [p.stockId, p.rollId].filter(Boolean).join(' '), label: p.label }))
   const put = async (value: string | null): Promise<void> => {
     const [stockId = null, rollId = null] = value ? value.split(' ') : []
     const done = await act(

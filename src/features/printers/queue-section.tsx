@@ -2,6 +2,7 @@
 
 import { Button } from '@mantine/core'
 import { useMemo } from 'react'
+import type { ShelfItem } from '@/contract/shelf'
 import { tradeLength } from '@/core/length/write'
 import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
 import type { QueueFacts } from '@/core/printer/facts'
@@ -23,7 +24,12 @@ import {
 import { ToldSection, type ToldView } from './told-section'
 import type { PrinterView, QueueView } from './types'
 
-export type RuleWorld = { readonly papers: readonly RoomPaper[]; readonly profiles: readonly RoomProfile[] }
+export type RuleWorld = {
+  readonly papers: readonly RoomPaper[]
+  readonly profiles: readonly RoomProfile[]
+  /** what can be put into feeds */
+  readonly shelf: readonly ShelfItem[]
+}
 
 /** Saves a queue with a part of its facts replaced. */
 export function useQueueSave(queue: QueueView) {
@@ -74,7 +80,7 @@ export function QueueSection({
         </FormButton>
       </div>
 
-      <ToldSection printer={printer} queue={queue} heard={heard} now={now} />
+      <ToldSection printer={printer} queue={queue} shelf={world.shelf} heard={heard} now={now} />
 
       <details className={css.part} open>
         <summary>

@@ -2,13 +2,16 @@
 
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
-import { um } from '@/core/length/length'
+import type { ShelfItem } from '@/contract/shelf'
 import { tradePair } from '@/core/length/write'
 import { type Point, pointsOf } from '@/core/printer/beside'
+import { readyBeside } from '@/core/printer/ready'
 import type { Told } from '@/core/printer/told'
+import { sayForm } from '@/core/words/paper-form'
 import { sayAgo } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import lists from '@/ui/parts/lists.module.css'
+import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
@@ -20,6 +23,7 @@ export type ToldView = { readonly at: number; readonly told: Told }
 export function ToldSection(props: {
   readonly printer: PrinterView
   readonly queue: QueueView
+  readonly shelf: readonly ShelfItem[]
   readonly heard: ToldView | null
   readonly now: number
 }) {
@@ -75,7 +79,7 @@ export function ToldSection(props: {
       {heard ? (
         <>
           <PointTable points={all ? points : open} busy={busy} onTake={(id) => take([id])} />
-          <Now heard={heard.told} />
+          <Now heard={heard.told} printer={printer} queue={queue} shelf={props.shelf} />
           {heard.told.ignored.length > 0 ? (
             <div>
               <p className="small">
@@ -139,22 +143,69 @@ function PointTable(props: {
   )
 }
 
-/** What is in the printer at this moment: nothing to take over, it changes every day. */
-function Now({ heard }: { readonly heard: Told }) {
+/** What is in the printer at this moment, beside what is noted of its feeds. */
+function Now({
+  heard,
+  printer,
+  queue,
+  shelf,
+}: {
+  readonly heard: Told
+  readonly printer: PrinterView
+  readonly queue: QueueView
+  readonly shelf: readonly ShelfItem[]
+}) {
   const { unit } = useWays()
-  const low = heard.inks.filter((i) => i.level !== null && i.level < 15)
+  const { act, busy } = useDo()
+  const picks = shelfPicks(shelf, unit).map((p) => ({ ...p, item: p }))
+  const ready = readyBeside(heard.ready, printer.feeds, queue.facts.ipp.sources, printer.loads, picks)
   return (
-    <p className="small">
-      State: {heard.state}
-      {heard.stateReasons.length > 0 ? ` (${heard.stateReasons.join(', ').replaceAll('-', ' ')})` : ''}. Loaded:{' '}
-      {heard.ready.length === 0
-        ? 'nothing'
-        : heard.ready
-            .map((r) => `${tradePair(um(r.width), um(r.length), unit)} ${r.mediaType ?? ''} in ${r.source}`)
-            .join('; ')}
-      . {heard.inks.length} inks:{' '}
-      {heard.inks.map((i) => `${i.name}${i.level === null ? '' : ` ${i.level} %`}`).join(', ')}
-      {low.length > 0 ? '; low ones first' : ''}.
-    </p>
+    <>
+      <p className="small">
+        State: {heard.state}
+        {heard.stateReasons.length > 0 ? ` (${heard.stateReasons.join(', ').replaceAll('-', ' ')})` : ''}.{' '}
+        {heard.inks.length} inks:{' '}
+        {heard.inks.map((i) => `${i.name}${i.level === null ? '' : ` ${i.level} %`}`).join(', ')}; known here:{' '}
+        {printer.inkSet}.
+      </p>
+      {ready.length === 0 ? <p className="small">It says that nothing is loaded.</p> : null}
+      <ul className="small">
+        {ready.map(({ told, feed, same, offers }) => {
+          const noted = printer.loads.find((l) => l.feedId === feed?.id)
+          return (
+            <li key={`${told.source} ${told.width} ${told.length} ${told.mediaType}`}>
+              Loaded in {feed?.name ?? told.source}: {tradePair(told.width, told.length, unit)} {told.mediaType ?? ''};{' '}
+              <span className="soft">
+                noted here:{' '}
+                {noted ? `${noted.paperName}, ${sayForm(noted.kind, noted.width, noted.length, unit)}` : 'nothing'}
+                {same ? ', the same size' : ''}.{' '}
+              </span>
+              {same || !feed
+                ? null
+                : offers.map((o) => (
+                    <Button
+                      key={o.label}
+                      size="compact-xs"
+                      variant="default"
+                      disabled={busy}
+                      onClick={() =>
+                        void act(
+                          'printer.load',
+                          { printerId: printer.id, feedId: feed.id, stockId: o.stockId, rollId: o.rollId },
+                          'Noted what is in the feed.',
+                        )
+                      }
+                    >
+                      It is {o.label}
+                    </Button>
+                  ))}
+              {!same && feed && offers.length === 0 ? (
+                <span className="soft">No paper of this size is under Papers & rolls.</span>
+              ) : null}
+            </li>
+          )
+        })}
+      </ul>
+    </>
   )
 }

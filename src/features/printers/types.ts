@@ -1,5 +1,6 @@
 import type { Um } from '@/core/length/length'
 import type { BlackInk, Feed, QueueFacts } from '@/core/printer/facts'
+import type { Loaded } from '@/core/printer/ready'
 
 export type QueueView = {
   readonly id: string
@@ -28,6 +29,9 @@ export type PrinterView = {
   readonly revision: number
   readonly feeds: readonly (Feed & { readonly revision: number })[]
   readonly queues: readonly QueueView[]
-  readonly loads: readonly { readonly feedId: string; readonly feedName: string; readonly paperName: string }[]
+  readonly loads: readonly (Loaded & {
+    readonly feedName: string
+    readonly paperName: string
+  })[]
   readonly upkeep: readonly { readonly kind: string; readonly at: number; readonly note: string }[]
 }

@@ -1,16 +1,15 @@
 'use client'
 
-import { Button, Modal, Select, Textarea, TextInput } from '@mantine/core'
+import { Button, Modal, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import { CAUSES, type Cause } from '@/contract/slip-data'
+import type { Cause } from '@/contract/slip-data'
 import type { Finding } from '@/core/checks/check'
-import { sayFinding } from '@/core/words/checks'
 import { CountField } from '@/ui/fields/count-field'
+import { CauseSelect } from '@/ui/parts/cause-select'
 import { Choices } from '@/ui/parts/choices'
-import { LevelWord } from '@/ui/parts/level'
 import { useDo } from '@/ui/parts/use-do'
-import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
+import { StopAnswers, useStopAnswers } from './stop-answers'
 
 type Outcome = 'good' | 'proof' | 'spoiled'
 
@@ -23,16 +22,14 @@ export function OutcomeDialog(props: {
   readonly left: number
   readonly flush: () => Promise<number>
 }) {
-  const { unit } = useWays()
   const { act, busy } = useDo()
   const [outcome, setOutcome] = useState<Outcome>('good')
   const [cause, setCause] = useState<Cause | null>(null)
   const [note, setNote] = useState('')
   const [copies, setCopies] = useState(1)
-  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
-  const open = props.stops.filter((s) => (reasons[s.check] ?? '').trim() === '')
+  const given = useStopAnswers(props.stops)
   const shut =
-    outcome === 'good' && open.length > 0
+    outcome === 'good' && given.open
       ? 'Answer each stop with a reason first.'
       : outcome === 'spoiled' && !cause
         ? 'Say what spoiled it.'
@@ -48,9 +45,7 @@ export function OutcomeDialog(props: {
         cause: outcome === 'spoiled' ? cause : null,
         note,
         copies,
-        answers: props.stops
-          .filter((s) => reasons[s.check]?.trim())
-          .map((s) => ({ check: s.check, reason: reasons[s.check] ?? '' })),
+        answers: given.answers,
       },
       copies === 1 ? 'One run is in the log.' : `${copies} runs are in the log.`,
     )
@@ -80,34 +75,13 @@ export function OutcomeDialog(props: {
           ]}
           onChange={setOutcome}
         />
-        {outcome === 'spoiled' ? (
-          <Select
-            label="What spoiled it"
-            placeholder="Choose a cause"
-            data={[...CAUSES]}
-            value={cause}
-            comboboxProps={{ withinPortal: false }}
-            onChange={(c) => setCause(CAUSES.find((k) => k === c) ?? null)}
-          />
-        ) : null}
+        {outcome === 'spoiled' ? <CauseSelect value={cause} onChange={setCause} /> : null}
         {outcome === 'good' && props.stops.length > 0 ? (
           <div className={css.stack}>
             <p className="small">
               It was printed although a check said stop. Why it is good all the same goes into the log.
             </p>
-            {props.stops.map((s) => (
-              <TextInput
-                key={s.check}
-                label={
-                  <>
-                    <LevelWord level="stop" /> {sayFinding(s, unit)}
-                  </>
-                }
-                placeholder="Reason"
-                value={reasons[s.check] ?? ''}
-                onChange={(e) => setReasons({ ...reasons, [s.check]: e.currentTarget.value })}
-              />
-            ))}
+            <StopAnswers stops={props.stops} given={given} why="Reason" />
           </div>
         ) : null}
         <div className={css.row}>

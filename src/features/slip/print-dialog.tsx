@@ -1,15 +1,14 @@
 'use client'
 
-import { Button, Modal, Textarea, TextInput } from '@mantine/core'
+import { Button, Modal, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { Finding } from '@/core/checks/check'
-import { sayFinding } from '@/core/words/checks'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
 import { LevelWord } from '@/ui/parts/level'
 import { useDo } from '@/ui/parts/use-do'
-import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
+import { StopAnswers, useStopAnswers } from './stop-answers'
 
 /** Print and log: how many, as what, what has to be right at the printer; a stop wants its reason first. */
 export function PrintDialog(props: {
@@ -24,14 +23,12 @@ export function PrintDialog(props: {
   readonly notSent: readonly string[]
   readonly flush: () => Promise<number>
 }) {
-  const { unit } = useWays()
   const { act, busy } = useDo()
   const [outcome, setOutcome] = useState<'good' | 'proof'>('good')
   const [copies, setCopies] = useState(1)
   const [note, setNote] = useState('')
-  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
-  const unanswered = props.stops.filter((s) => (reasons[s.check] ?? '').trim() === '')
-  const shut = outcome === 'good' && unanswered.length > 0 ? 'Answer each stop with a reason first.' : null
+  const given = useStopAnswers(props.stops)
+  const shut = outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null
   const print = async (): Promise<void> => {
     const revision = await props.flush()
     const done = await act(
@@ -42,9 +39,7 @@ export function PrintDialog(props: {
         copies,
         outcome,
         note,
-        answers: props.stops
-          .filter((s) => reasons[s.check]?.trim())
-          .map((s) => ({ check: s.check, reason: reasons[s.check] ?? '' })),
+        answers: given.answers,
       },
       copies === 1 ? 'It is on its way to the printer.' : `${copies} copies are on their way, one after the other.`,
     )
@@ -82,21 +77,7 @@ export function PrintDialog(props: {
           onChange={setOutcome}
         />
         {outcome === 'good' && props.stops.length > 0 ? (
-          <div className={css.stack}>
-            {props.stops.map((s) => (
-              <TextInput
-                key={s.check}
-                label={
-                  <>
-                    <LevelWord level="stop" /> {sayFinding(s, unit)}
-                  </>
-                }
-                placeholder="Why it is printed all the same"
-                value={reasons[s.check] ?? ''}
-                onChange={(e) => setReasons({ ...reasons, [s.check]: e.currentTarget.value })}
-              />
-            ))}
-          </div>
+          <StopAnswers stops={props.stops} given={given} why="Why it is printed all the same" />
         ) : null}
         <div className={css.row}>
           <CountField label="Copies" value={copies} min={1} max={100} onChange={setCopies} />

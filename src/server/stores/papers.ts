@@ -1,4 +1,5 @@
 import { asc, eq, isNull, sql } from 'drizzle-orm'
+import type { ShelfItem } from '@/contract/shelf'
 import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { SURFACES, type Surface } from '@/core/printer/facts'
@@ -93,7 +94,7 @@ export function listPapers(db: Db): readonly Paper[] {
 }
 
 /** What can be put into a printer: every stock with its paper's name. */
-export function listShelf(db: Db) {
+export function listShelf(db: Db): readonly ShelfItem[] {
   const names = new Map(listPapers(db).map((p) => [p.id, p.name]))
   return listStocks(db).flatMap((s) => {
     const paperName = names.get(s.paperId)

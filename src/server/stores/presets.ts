@@ -113,6 +113,7 @@ export function versionFacts(db: Db, ids: readonly string[], now: number): reado
         mediaSetting,
         quality,
         nativePpi: facts.nativePpi,
+        ownOptions: facts.ownOptions,
         paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
         profile: profileOf(db, settings),
         ...edgeKnowledge(db, row.queue.id, feedRow.id, version.seal, row.printer.id, now),

@@ -1,11 +1,12 @@
 'use client'
 
-import { Button, Modal, Progress, Select, Textarea } from '@mantine/core'
+import { Button, Modal, Progress, Textarea } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { type PrintLine, underWay } from '@/contract/prints'
-import { CAUSES, type Cause } from '@/contract/slip-data'
+import type { Cause } from '@/contract/slip-data'
+import { CauseSelect } from '@/ui/parts/cause-select'
 import { Choices } from '@/ui/parts/choices'
 import { useDo } from '@/ui/parts/use-do'
 import css from './prints.module.css'
@@ -151,16 +152,7 @@ function Settle({ print }: { readonly print: PrintLine }) {
             ]}
             onChange={setOutcome}
           />
-          {outcome === 'spoiled' ? (
-            <Select
-              label="What spoiled it"
-              placeholder="Choose a cause"
-              data={[...CAUSES]}
-              value={cause}
-              comboboxProps={{ withinPortal: false }}
-              onChange={(c) => setCause(CAUSES.find((k) => k === c) ?? null)}
-            />
-          ) : null}
+          {outcome === 'spoiled' ? <CauseSelect value={cause} onChange={setCause} /> : null}
           <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
           <div className={css.acts}>
             <Button type="submit" loading={busy} disabled={shut} data-autofocus>

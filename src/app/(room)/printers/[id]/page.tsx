@@ -4,6 +4,7 @@ import { PrinterPage } from '@/features/printers/printer'
 import { toldOf } from '@/server/actions/told'
 import { room } from '@/server/db/open'
 import { dueChecks, edgeChecksOf } from '@/server/stores/edge-checks'
+import { listShelf } from '@/server/stores/papers'
 import { presetWorld } from '@/server/stores/preset-world'
 import { readPrinter } from '@/server/stores/printers'
 
@@ -18,7 +19,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   return (
     <PrinterPage
       printer={printer}
-      world={{ papers, profiles }}
+      world={{ papers, profiles, shelf: listShelf(db) }}
       checks={checks}
       due={dueChecks(db, checks, Date.now())}
       heard={Object.fromEntries(printer.queues.map((q) => [q.id, toldOf(db, q.id)]))}
