@@ -1,6 +1,7 @@
+import type { EdgeFigures } from '@/core/edge/figures'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
-import { edges, sameEdges } from '@/core/sheet/sheet'
+import { edges, fedSheet, sameEdges } from '@/core/sheet/sheet'
 import type { PictureFacts, SlipBody, SlipFacts, VersionFacts } from '@/core/slip/facts'
 
 /** A plain slip body of tests: whole picture, true centre, margins. */
@@ -103,6 +104,28 @@ export const VERSION: VersionFacts = {
   due: [],
 }
 
+/** What an edge check found: borderless overspray or margins, by which `checked` holds it. */
+export const FIGURES: EdgeFigures = {
+  checkId: 'check',
+  number: 4,
+  at: 0,
+  sheet: fedSheet(fromMm(257), fromMm(364), 'short'),
+  edges: edges(3000, 2600, 2700, 3300),
+  offsetAcross: 0,
+  offsetAlong: 0,
+  stretchAcross: 1,
+  stretchAlong: 1,
+  stretchKnown: true,
+  accuracy: {
+    source: 'checked',
+    driftAcross: um(250),
+    driftAlong: um(300),
+    skew: 0.5,
+    lengthAcross: 0.4,
+    lengthAlong: 0.3,
+    reading: um(50),
+  },
+}
 export const FACTS: SlipFacts = {
   body: BODY,
   picture: PICTURE,

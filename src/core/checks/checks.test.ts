@@ -3,7 +3,7 @@ import { fromMm, um } from '@/core/length/length'
 import type { SlipBody, SlipFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
-import { FACTS, facts, PICTURE, VERSION } from '../../../test/slip-facts'
+import { FACTS, FIGURES, facts, PICTURE, VERSION } from '../../../test/slip-facts'
 import { CHECKS, runChecks } from './all'
 
 type Case = {
@@ -290,6 +290,46 @@ const CASES: readonly Case[] = [
     says: /head alignment of Otter was never noted/,
   },
   { name: 'upkeep done', check: 'upkeep', level: 'fine', says: /not overdue/ },
+  {
+    name: 'borderless that nobody measured',
+    check: 'edge-measured',
+    body: { edge: 'borderless' },
+    level: 'look',
+    says: /rear stack/,
+  },
+  {
+    name: 'an edge check after which the head was changed',
+    check: 'edge-measured',
+    rest: {
+      version: {
+        ...VERSION,
+        checked: { margins: FIGURES, borderless: null },
+        checkDue: { margins: { why: 'upkeep', kind: 'head change' }, borderless: null },
+      },
+    },
+    level: 'look',
+    says: /edge check 4 .*head change/,
+  },
+  {
+    name: 'an edge check that is too old',
+    check: 'edge-measured',
+    rest: {
+      version: {
+        ...VERSION,
+        checked: { margins: FIGURES, borderless: null },
+        checkDue: { margins: { why: 'age', days: 190 }, borderless: null },
+      },
+    },
+    level: 'look',
+    says: /Edge check 4 .*190 days/,
+  },
+  {
+    name: 'an edge check that holds',
+    check: 'edge-measured',
+    rest: { version: { ...VERSION, checked: { margins: FIGURES, borderless: null } } },
+    level: 'fine',
+    says: /edge check 4/i,
+  },
   { name: 'few copies', check: 'copies', level: 'fine', says: /usual number/ },
 ]
 

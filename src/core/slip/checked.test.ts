@@ -1,33 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
 import type { EdgeFigures } from '@/core/edge/figures'
-import { fromMm, um } from '@/core/length/length'
-import { edges, fedSheet } from '@/core/sheet/sheet'
-import { facts, VERSION } from '../../../test/slip-facts'
+import { fromMm } from '@/core/length/length'
+import { edges } from '@/core/sheet/sheet'
+import { FIGURES, facts, VERSION } from '../../../test/slip-facts'
 import type { SlipFacts } from './facts'
 import { outcomeOf } from './outcome'
 
-const FIGURES: EdgeFigures = {
-  checkId: 'check',
-  number: 4,
-  at: 0,
-  sheet: fedSheet(fromMm(257), fromMm(364), 'short'),
-  edges: edges(3000, 2600, 2700, 3300),
-  offsetAcross: 0,
-  offsetAlong: 0,
-  stretchAcross: 1,
-  stretchAlong: 1,
-  stretchKnown: true,
-  accuracy: {
-    source: 'checked',
-    driftAcross: um(250),
-    driftAlong: um(300),
-    skew: 0.5,
-    lengthAcross: 0.4,
-    lengthAlong: 0.3,
-    reading: um(50),
-  },
-}
 const withFigures = (f: Partial<EdgeFigures>, edge: 'margins' | 'borderless'): Partial<SlipFacts> => ({
   version: {
     ...VERSION,

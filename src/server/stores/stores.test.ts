@@ -343,7 +343,15 @@ describe('slips', () => {
 describe('the room', () => {
   it('thresholds that cross are refused, others are saved', async () => {
     const room = await TestRoom.open()
-    const edit = { revision: 1, name: 'Room', unit: 'in', stopPpi: 300, lookPpi: 200, usualCopies: 6 }
+    const edit = {
+      revision: 1,
+      name: 'Room',
+      unit: 'in',
+      stopPpi: 300,
+      lookPpi: 200,
+      usualCopies: 6,
+      edgeCheckDays: 90,
+    }
     expect(await room.act(ACTIONS['room.edit'], edit)).toMatchObject({ problem: { code: 'input' } })
     expect((await room.act(ACTIONS['room.edit'], { ...edit, stopPpi: 90 })).ok).toBe(true)
     expect(readRoom(room.db)).toMatchObject({ unit: 'in', revision: 2, facts: { stopPpi: 90 } })
