@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { unpackRows } from '../../../test/raster-reader'
 import { bytesPerRow, type RasterPage, RowPacker, rasterHeader, SYNC_WORD } from './write'
 
 const PAGE: RasterPage = {
@@ -13,30 +14,8 @@ const PAGE: RasterPage = {
   printQuality: 4,
 }
 
-/** Unpacks by the text of the standard: rows, then groups of repeated or literal pixels. */
-function unpack(packed: Uint8Array, page: RasterPage): readonly (readonly number[])[] {
-  const n = bytesPerRow(page) / page.width
-  const rows: number[][] = []
-  let p = 0
-  while (p < packed.length) {
-    const times = (packed[p++] ?? 0) + 1
-    const row: number[] = []
-    while (row.length < page.width * n) {
-      const code = packed[p++] ?? 0
-      if (code < 128) {
-        const pixel = [...packed.subarray(p, p + n)]
-        p += n
-        for (let i = 0; i <= code; i++) row.push(...pixel)
-      } else {
-        const count = 257 - code
-        row.push(...packed.subarray(p, p + count * n))
-        p += count * n
-      }
-    }
-    for (let i = 0; i < times; i++) rows.push(row)
-  }
-  return rows
-}
+const unpack = (packed: Uint8Array, page: RasterPage): readonly (readonly number[])[] =>
+  unpackRows(packed, page.width, bytesPerRow(page) / page.width).map((row) => [...row])
 
 function packAll(rows: readonly Uint8Array[], page: RasterPage): Uint8Array {
   const packer = new RowPacker(page)
