@@ -1,0 +1,294 @@
+import { describe, expect, it } from 'vitest'
+import { fromMm, um } from '@/core/length/length'
+import { edges, sameEdges } from '@/core/sheet/sheet'
+import { VERSION } from '../../../test/slip-facts'
+import { idOfKeyword, type Knowledge, newFeedId, pointsOf, takeOver } from './beside'
+import { NO_WORDS, type QueueFacts } from './facts'
+import { readyBeside } from './ready'
+import type { Told, ToldSource } from './told'
+
+const FACTS: QueueFacts = {
+  feeds: [VERSION.queueFeed],
+  qualities: [VERSION.quality],
+  mediaSettings: [VERSION.mediaSetting],
+  printerColours: ['off', 'own'],
+  topcoats: [],
+  twoWayBelowRank: null,
+  nativePpi: 720,
+  dialog: [],
+  ownOptions: [],
+  rules: [],
+  notes: [],
+  ipp: { sources: { f: 'main' }, types: { matte: 'photographic-matte' }, qualities: { fine: 4 } },
+}
+const KNOWN: Knowledge = { makeModel: 'desktop printer', feeds: [VERSION.feed], facts: FACTS }
+
+const MAIN: ToldSource = {
+  keyword: 'main',
+  roll: false,
+  minWidth: fromMm(89),
+  maxWidth: fromMm(329),
+  minLength: fromMm(127),
+  maxLength: fromMm(914),
+  margins: [{ upToWidth: null, margins: edges(3400, 3400, 5000, 12_500) }],
+  borderless: { widths: [fromMm(257)], mediaTypes: ['photographic-matte'] },
+}
+const TOLD: Told = {
+  makeModel: 'desktop printer',
+  info: '',
+  state: 'idle',
+  stateReasons: [],
+  formats: ['image/pwg-raster'],
+  sources: [MAIN],
+  mediaTypes: ['photographic-matte'],
+  qualities: [4],
+  resolutions: [360, 720],
+  colourModes: ['color'],
+  rasterTypes: ['srgb_8'],
+  scaling: ['none'],
+  inks: [],
+  ready: [],
+  ignored: [],
+  attributes: 40,
+}
+const differing = (told: Told, known = KNOWN): readonly string[] =>
+  pointsOf(told, known, 'mm')
+    .filter((p) => !p.same)
+    .map((p) => p.id)
+const point = (told: Told, id: string, known = KNOWN) => {
+  const found = pointsOf(told, known, 'mm').find((p) => p.id === id)
+  if (!found) throw new Error(`no point ${id}`)
+  return found
+}
+const taken = (told: Told, ...ids: string[]): Knowledge => takeOver(pointsOf(told, KNOWN, 'mm'), ids, KNOWN)
+
+describe('what a printer tells, beside what is known', () => {
+  it('has nothing to take over when both say the same', () => {
+    expect(differing(TOLD)).toEqual([])
+    expect(pointsOf(TOLD, KNOWN, 'mm').map((p) => p.id)).toEqual([
+      'make',
+      'limits:main',
+      'margins:main',
+      'borderless:main',
+      'type:photographic-matte',
+      'quality:4',
+      'resolution',
+      'grey',
+    ])
+  })
+  it('other margins: both are said, and taking over changes them alone', () => {
+    const told = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3000) }] }] }
+    expect(differing(told)).toEqual(['margins:main'])
+    expect(point(told, 'margins:main')).toMatchObject({
+      about: 'rear stack: margins',
+      known: 'left 3.4 mm, right 3.4 mm, lead 5.0 mm, trail 12.5 mm',
+      told: '3.0 mm all round',
+    })
+    const now = taken(told, 'margins:main')
+    expect(now.facts.feeds[0]).toEqual({
+      ...VERSION.queueFeed,
+      margins: [{ upToWidth: null, margins: sameEdges(3000) }],
+    })
+    expect({ ...now.facts, feeds: [] }).toEqual({ ...FACTS, feeds: [] })
+  })
+  it('margins by width are said by width', () => {
+    const told = {
+      ...TOLD,
+      sources: [
+        {
+          ...MAIN,
+          margins: [
+            { upToWidth: fromMm(102), margins: sameEdges(3000) },
+            { upToWidth: null, margins: edges(3400, 3400, 5000, 12_500) },
+          ],
+        },
+      ],
+    }
+    expect(point(told, 'margins:main').told).toBe(
+      'up to 102.0 mm: 3.0 mm all round; left 3.4 mm, right 3.4 mm, lead 5.0 mm, trail 12.5 mm',
+    )
+  })
+  it('other limits change the feed, not the queue', () => {
+    const told = { ...TOLD, sources: [{ ...MAIN, maxLength: fromMm(1200) }] }
+    expect(differing(told)).toEqual(['limits:main'])
+    const now = taken(told, 'limits:main')
+    expect(now.feeds[0]).toEqual({ ...VERSION.feed, maxLength: fromMm(1200) })
+    expect(now.facts).toEqual(FACTS)
+  })
+  it('borderless that is new assumes its overspray and says so; one that is known keeps what was measured', () => {
+    const without = { ...VERSION.queueFeed, borderless: null }
+    const bare: Knowledge = { ...KNOWN, facts: { ...FACTS, feeds: [without] } }
+    const fresh = point(TOLD, 'borderless:main', bare)
+    expect(fresh).toMatchObject({ known: 'no', told: '257.0 mm; photographic-matte', same: false })
+    expect(fresh.assumes).toContain('2.0 mm until an edge check')
+    expect(fresh.apply(bare).facts.feeds[0]?.borderless).toEqual({
+      overspray: sameEdges(2000),
+      widths: [fromMm(257)],
+      mediaSettings: ['matte'],
+    })
+    const wider = {
+      ...TOLD,
+      sources: [{ ...MAIN, borderless: { widths: [fromMm(257), fromMm(329)], mediaTypes: [] } }],
+    }
+    expect(point(wider, 'borderless:main').assumes).toBeNull()
+    expect(taken(wider, 'borderless:main').facts.feeds[0]?.borderless).toEqual({
+      overspray: sameEdges(2900),
+      widths: [fromMm(257), fromMm(329)],
+      mediaSettings: [],
+    })
+  })
+  it('borderless that is told no more is taken away', () => {
+    const told = { ...TOLD, sources: [{ ...MAIN, borderless: null }] }
+    expect(taken(told, 'borderless:main').facts.feeds[0]?.borderless).toBeNull()
+  })
+  it.each([
+    ['manual', false, 'sheet'],
+    ['by-pass-tray', false, 'sheet'],
+    ['tray-2', false, 'stack'],
+    ['main-roll', true, 'roll'],
+  ] as const)('a feed %s that is not known becomes a new one of kind %3$s', (keyword, roll, kind) => {
+    const told = { ...TOLD, sources: [MAIN, { ...MAIN, keyword, roll, borderless: null }] }
+    expect(differing(told)).toEqual([`feed:${keyword}`])
+    const now = taken(told, `feed:${keyword}`)
+    expect(now.feeds).toHaveLength(2)
+    expect(now.feeds[1]).toMatchObject({ id: newFeedId(keyword), name: keyword.replaceAll('-', ' '), kind })
+    expect(now.facts.feeds[1]).toMatchObject({ feedId: newFeedId(keyword), driftAcross: um(1000) })
+    expect(now.facts.ipp.sources).toEqual({ f: 'main', [newFeedId(keyword)]: keyword })
+    expect(point(told, `feed:${keyword}`).assumes).toContain('drift of 1.0 mm')
+  })
+  it('a feed that the printer has, but not at this queue, is not made twice', () => {
+    const bare: Knowledge = { ...KNOWN, facts: { ...FACTS, feeds: [] } }
+    const p = point(TOLD, 'feed:main', bare)
+    expect(p.known).toBe('known as rear stack, not to this queue')
+    const now = p.apply(bare)
+    expect(now.feeds).toEqual(KNOWN.feeds)
+    expect(now.facts.feeds.map((f) => f.feedId)).toEqual(['f'])
+  })
+  it.each([
+    ['photographic-glossy', ['gloss']],
+    ['photographic-satin', ['lustre', 'gloss']],
+    ['stationery-coated', ['matte']],
+    ['fine-art-rag', ['cotton']],
+    ['stationery', ['plain', 'matte']],
+    ['zinc', ['plain', 'matte', 'lustre', 'gloss']],
+  ] as const)('a media type %s is taken over for %s paper, with what is assumed', (keyword, surfaces) => {
+    const told = { ...TOLD, mediaTypes: ['photographic-matte', keyword] }
+    expect(point(told, `type:${keyword}`).assumes).toContain(surfaces.join(', '))
+    const now = taken(told, `type:${keyword}`)
+    expect(now.facts.mediaSettings[1]).toMatchObject({ id: keyword, surfaces, rates: { fine: { minutesPerM2: 25 } } })
+    expect(now.facts.ipp.types).toEqual(FACTS.ipp.types)
+  })
+  it('a keyword that is no id of the room gets one, and keeps its word', () => {
+    expect(idOfKeyword('com.example_photo:2')).toBe('com-example-photo-2')
+    expect(idOfKeyword('--')).toBe('type')
+    const now = taken({ ...TOLD, mediaTypes: ['photo_2'] }, 'type:photo_2')
+    expect(now.facts.mediaSettings[1]?.id).toBe('photo-2')
+    expect(now.facts.ipp.types).toEqual({ matte: 'photographic-matte', 'photo-2': 'photo_2' })
+  })
+  it('a quality that is new gets a resolution from what is told, and every media setting a rate', () => {
+    const told = { ...TOLD, qualities: [3, 4, 5] as const }
+    const now = taken(told, 'quality:3', 'quality:5')
+    expect(now.facts.qualities.map((q) => [q.id, q.rank, q.ppi])).toEqual([
+      ['fine', 2, 720],
+      ['draft', 1, 360],
+      ['high', 3, 720],
+    ])
+    expect(now.facts.ipp.qualities).toEqual({ fine: 4, draft: 3, high: 5 })
+    expect(Object.keys(now.facts.mediaSettings[0]?.rates ?? {})).toEqual(['fine', 'draft', 'high'])
+    expect(now.facts.mediaSettings[0]?.rates.fine).toEqual(VERSION.mediaSetting.rates.fine)
+  })
+  it('resolution and grey mode', () => {
+    const told = { ...TOLD, resolutions: [600], colourModes: ['color', 'monochrome'] }
+    expect(differing(told)).toEqual(['resolution', 'grey'])
+    const now = taken(told, 'resolution', 'grey')
+    expect(now.facts.nativePpi).toBe(600)
+    expect(now.facts.printerColours).toEqual(['off', 'own', 'grey mode'])
+    const none: Knowledge = { ...KNOWN, facts: { ...FACTS, printerColours: ['grey mode'] } }
+    expect(point(TOLD, 'grey', none).apply(none).facts.printerColours).toEqual(['own'])
+  })
+  it('says nothing of what is not told', () => {
+    const silent = {
+      ...TOLD,
+      makeModel: '',
+      resolutions: [],
+      colourModes: [],
+      sources: [],
+      mediaTypes: [],
+      qualities: [],
+    }
+    expect(pointsOf(silent, KNOWN, 'mm')).toEqual([])
+  })
+  it('ids that are no points change nothing, and what was known is never altered in place', () => {
+    const before = structuredClone(KNOWN)
+    expect(taken(TOLD, 'grey:9', '')).toEqual(KNOWN)
+    const told = { ...TOLD, sources: [{ ...MAIN, maxLength: fromMm(1200) }], resolutions: [600] }
+    taken(told, 'limits:main', 'resolution')
+    expect(KNOWN).toEqual(before)
+  })
+  it('taking everything over leaves nothing that differs', () => {
+    const told: Told = {
+      ...TOLD,
+      makeModel: 'another model',
+      sources: [
+        { ...MAIN, maxLength: fromMm(1200), borderless: null },
+        { ...MAIN, keyword: 'manual' },
+      ],
+      mediaTypes: ['photographic-matte', 'photographic-glossy'],
+      qualities: [3, 4, 5],
+      resolutions: [360],
+      colourModes: ['color', 'monochrome'],
+    }
+    const ids = differing(told)
+    expect(ids.length).toBeGreaterThan(7)
+    const now = takeOver(pointsOf(told, KNOWN, 'mm'), ids, KNOWN)
+    expect(differing(told, now)).toEqual([])
+  })
+})
+
+describe('what is loaded', () => {
+  const a4 = { kind: 'sheet', width: fromMm(210), length: fromMm(297), item: 'A4' } as const
+  const a3 = { kind: 'sheet', width: fromMm(297), length: fromMm(420), item: 'A3' } as const
+  const roll = { kind: 'roll', width: fromMm(610), length: fromMm(30_000), item: 'roll 3' } as const
+  const shelf = [a4, a3, roll]
+  const at = (source: string, width: number, length: number) => ({
+    source,
+    width: um(width * 1000),
+    length: um(length * 1000),
+    mediaType: null,
+  })
+  const rolls = { ...VERSION.feed, id: 'r', name: 'roll', kind: 'roll' as const }
+  const feeds = [VERSION.feed, rolls]
+  const sources = { f: 'main', r: 'main-roll' }
+  it('offers the paper of the told size, either way round', () => {
+    const [short, long] = readyBeside([at('main', 210, 297), at('main', 420, 297)], feeds, sources, [], shelf)
+    expect(short).toMatchObject({ same: false, offers: ['A4'] })
+    expect(long).toMatchObject({ same: false, offers: ['A3'] })
+  })
+  it('what is noted with this size is the same; half a millimetre is no difference, one is', () => {
+    const noted = [{ feedId: 'f', ...a4 }]
+    expect(readyBeside([at('main', 210.4, 297)], feeds, sources, noted, shelf)[0]?.same).toBe(true)
+    expect(readyBeside([at('main', 211, 297)], feeds, sources, noted, shelf)[0]).toMatchObject({
+      same: false,
+      offers: [],
+    })
+  })
+  it('of a roll only the width counts', () => {
+    const [told] = readyBeside([at('main-roll', 610, 24_600)], feeds, sources, [{ feedId: 'r', ...roll }], shelf)
+    expect(told).toMatchObject({ same: true, offers: ['roll 3'] })
+  })
+  it('a roll is never offered for a feed of sheets, nor sheets for a roll', () => {
+    expect(readyBeside([at('main', 610, 30_000)], feeds, sources, [], shelf)[0]?.offers).toEqual([])
+    expect(readyBeside([at('main-roll', 210, 297)], feeds, sources, [], shelf)[0]?.offers).toEqual([])
+  })
+  it('a feed without a word goes by its name; a source that is no feed offers nothing', () => {
+    const [named, none] = readyBeside(
+      [at('rear stack', 210, 297), at('side', 210, 297)],
+      feeds,
+      NO_WORDS.sources,
+      [],
+      shelf,
+    )
+    expect(named?.feed?.id).toBe('f')
+    expect(none).toMatchObject({ feed: null, same: false, offers: [] })
+  })
+})
