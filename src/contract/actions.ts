@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { SURFACES } from '@/core/printer/facts'
-import { readingsSchema } from './edge-check'
+import { MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
@@ -213,7 +213,7 @@ export const INPUTS = {
     note: noteSchema,
   }),
   'edge-check.more': z.object({ ...edited, sheets: z.int().min(1).max(10), print: z.boolean() }),
-  'edge-check.file': z.object({ id: idSchema, sheet: z.int().min(1).max(40) }),
+  'edge-check.file': z.object({ id: idSchema, sheet: z.int().min(1).max(MOST_SHEETS) }),
   'edge-check.read': z.object({
     ...edited,
     instrument: z.enum(['steel rule', 'rule and loupe', 'output tray']),

@@ -16,4 +16,7 @@ const readingSchema = z
   })
   .readonly() satisfies z.ZodType<SheetReading, unknown>
 
-export const readingsSchema = z.array(readingSchema).min(1).max(40)
+/** More sheets tell nothing new, and nobody reads them. */
+export const MOST_SHEETS = 40
+
+export const readingsSchema = z.array(readingSchema).min(1).max(MOST_SHEETS)

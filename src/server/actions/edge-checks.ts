@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { MOST_SHEETS } from '@/contract/edge-check'
 import { UNREAD } from '@/core/edge/readings'
 import { rulerLayout } from '@/core/edge/ruler-sheet'
 import { solveCheck } from '@/core/edge/solve'
@@ -7,6 +8,7 @@ import { tradePair } from '@/core/length/write'
 import { borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'
+import { sameEdges } from '@/core/sheet/sheet'
 import { fed } from '@/core/slip/fed'
 import { declaredAccuracy } from '@/core/slip/outcome'
 import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
@@ -35,8 +37,7 @@ export const startCheck = action({
     const choice = input.sheet
     const size = choice.kind === 'size' ? (listSizes(db).find((s) => s.id === choice.sizeId) ?? null) : null
     if (choice.kind === 'size' && !size) return bad({ code: 'not_found', what: 'This size' })
-    const none = { left: 0, right: 0, lead: 0, trail: 0 } as never
-    const laid = fed(choice, size, version, null, none)
+    const laid = fed(choice, size, version, null, sameEdges(0))
     if (!laid) return bad({ code: 'not_found', what: 'This size' })
     const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
     const [problem] = laid.fit.problems
@@ -135,6 +136,11 @@ export const moreSheets = action({
     const blocked = input.print ? reachable(db, check.queueId) : null
     if (blocked) return bad(blocked)
     const had = check.readings.length
+    if (had + input.sheets > MOST_SHEETS)
+      return bad({
+        code: 'check_reading',
+        says: `Edge check ${check.number} has ${had} sheets; with ${input.sheets} more it would have over ${MOST_SHEETS}. Make a new one instead.`,
+      })
     const readings = [...check.readings, ...Array.from({ length: input.sheets }, () => UNREAD)]
     const saved = revise(db, edgeChecks, 'This edge check', input.id, input.revision, { readings })
     if (!saved.ok) return saved
@@ -152,6 +158,12 @@ export const readSheets = action({
     const check = readEdgeCheck(db, id)
     if (!check) return bad({ code: 'not_found', what: 'This edge check' })
     if (check.state !== 'open') return overAlready(check)
+    // of a tab that does not know of further sheets the revision is old as well, and is said below
+    if (readings.length !== check.readings.length && revision === check.revision)
+      return bad({
+        code: 'check_reading',
+        says: `Edge check ${check.number} has ${check.readings.length} sheets; ${readings.length} were sent. Leave a sheet out instead of dropping it.`,
+      })
     const saved = revise(db, edgeChecks, 'This edge check', id, revision, { readings, instrument, note })
     return saved.ok ? ok({ value: saved.value, subject: id }) : saved
   },
@@ -207,6 +219,8 @@ export const checkFile = action({
   commit({ id, sheet }, { db }) {
     const check = readEdgeCheck(db, id)
     if (!check) return bad({ code: 'not_found', what: 'This edge check' })
+    if (sheet > check.readings.length)
+      return bad({ code: 'not_found', what: `Sheet ${sheet} of edge check ${check.number}` })
     const jobId = newId()
     return ok({
       value: { jobId },
