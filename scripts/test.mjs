@@ -9,7 +9,7 @@ endOnSignals()
 const totals = { passed: 0, failed: 0 }
 const only = process.argv[2] // one step by its name, for a quick look
 
-/** What browser tests need from Debian; installed where we may. */
+/** What tests need from Debian; installed where we may. */
 function systemTools() {
   const missing = [
     ['chromium', 'chromium'],
@@ -25,7 +25,7 @@ function systemTools() {
   const root = process.getuid?.() === 0 && spawnSync('which', ['apt-get']).status === 0
   if (!root)
     giveUp(
-      `Browser tests need ${names.join(' and ')}: install them with "apt-get install ${names.join(' ')}", or set LIBRETA_CHROMIUM to a Chromium.`,
+      `Tests need ${names.join(' and ')}: install them with "apt-get install ${names.join(' ')}", or set LIBRETA_CHROMIUM to a Chromium.`,
     )
   say(`Installing ${names.join(' and ')}.`)
   spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit' })
@@ -78,12 +78,13 @@ await step(
 await step('lint', () => node(bin('@biomejs/biome/bin/biome'), 'check', '--error-on-warnings', '.'))
 await step('arrows', () => node('scripts/arrows.mjs'))
 await step('unused', () => node(bin('knip/bin/knip.js')))
+// unit tests look at files with other programs' eyes, browser tests need a browser
+if (!only || only === 'unit' || only === 'browser') systemTools()
 await step('unit', () => vitest('core', 'server', 'interface'))
 await step('build', async () => {
   await build()
   return true
 })
-if (!only || only === 'browser') systemTools()
 await step('page weight', () => node('scripts/page-weight.mjs'))
 await step('browser', () => vitest('browser'))
 

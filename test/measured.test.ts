@@ -205,7 +205,6 @@ async function edgeCheck(queue: string, edge: 'margins' | 'borderless', sheet: B
     revision: 1,
     instrument: 'output tray',
     readings,
-    note: '',
   })
   const solved = await printers.room.act(ACTIONS['edge-check.solve'], { id, revision: 2 })
   if (!solved.ok) throw new Error(`${queue} ${edge}: ${JSON.stringify(solved.problem)}`)

@@ -218,7 +218,6 @@ export const INPUTS = {
     ...edited,
     instrument: z.enum(['steel rule', 'rule and loupe', 'output tray']),
     readings: readingsSchema,
-    note: noteSchema,
   }),
   'edge-check.solve': z.object(edited),
   'edge-check.withdraw': z.object(edited),

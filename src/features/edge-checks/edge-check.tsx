@@ -236,7 +236,7 @@ function useSave(id: string, revision: { current: number }): Save {
     if (!next) return
     waiting.current = null
     setState('saving')
-    const saved = await call('edge-check.read', { id, revision: revision.current, note: '', ...cast(next) })
+    const saved = await call('edge-check.read', { id, revision: revision.current, ...cast(next) })
     if (saved.ok) {
       revision.current = saved.value.revision
       setState('saved')

@@ -154,7 +154,7 @@ export const readSheets = action({
   name: 'edge-check.read',
   role: 'helper',
   input: INPUTS['edge-check.read'],
-  commit({ id, revision, readings, instrument, note }, { db }) {
+  commit({ id, revision, readings, instrument }, { db }) {
     const check = readEdgeCheck(db, id)
     if (!check) return bad({ code: 'not_found', what: 'This edge check' })
     if (check.state !== 'open') return overAlready(check)
@@ -164,7 +164,7 @@ export const readSheets = action({
         code: 'check_reading',
         says: `Edge check ${check.number} has ${check.readings.length} sheets; ${readings.length} were sent. Leave a sheet out instead of dropping it.`,
       })
-    const saved = revise(db, edgeChecks, 'This edge check', id, revision, { readings, instrument, note })
+    const saved = revise(db, edgeChecks, 'This edge check', id, revision, { readings, instrument })
     return saved.ok ? ok({ value: saved.value, subject: id }) : saved
   },
 })
