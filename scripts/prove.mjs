@@ -1,20 +1,26 @@
-// npm run prove: the full counts of what CI runs a share of; its output belongs in docs/proved.txt.
-import { install, needNode, run, say } from './lib.mjs'
+// npm run prove [-- --seed N]: the full counts of what CI runs a share of; its output belongs in docs/proved.txt.
+import { giveUp, install, needNode, run, say } from './lib.mjs'
 
 needNode()
+const at = process.argv.indexOf('--seed')
+const seed = at < 0 ? null : process.argv[at + 1]
+if (seed !== null && !/^\d{1,9}$/.test(seed ?? '')) giveUp(`--seed wants a whole number, not “${seed ?? ''}”.`)
 await install()
-say(`npm run prove, ${new Date().toISOString().slice(0, 10)}, Node.js ${process.versions.node}`)
-const code = await run(
-  process.execPath,
-  [
-    'node_modules/vitest/vitest.mjs',
-    'run',
-    '--project',
-    'core',
-    '--reporter=verbose',
-    'src/core/options',
-    'src/formats',
-  ],
-  { env: { ...process.env, LIBRETA_FULL: '1', NO_COLOR: '1' } },
+say(
+  `npm run prove${seed === null ? '' : ` -- --seed ${seed}`}, ${new Date().toISOString().slice(0, 10)}, Node.js ${process.versions.node}`,
 )
-process.exit(code)
+const env = { ...process.env, LIBRETA_FULL: '1', NO_COLOR: '1', ...(seed === null ? {} : { LIBRETA_SEED: seed }) }
+const vitest = (project, ...paths) =>
+  run(
+    process.execPath,
+    ['node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=verbose', ...paths],
+    {
+      env,
+    },
+  )
+const codes = [
+  await vitest('core', 'src/core/options', 'src/formats'),
+  // simulated rooms in numbers, and slips that are printed and measured
+  await vitest('server', 'test/rooms', 'test/measured'),
+]
+process.exit(codes.some((c) => c !== 0) ? 1 : 0)

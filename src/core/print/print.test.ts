@@ -79,9 +79,9 @@ describe('what a printer is asked for', () => {
       'topcoat even',
       'one-way passes',
       'tint 1, -2',
-      'tone depth -3',
-      'Pause between passes One second',
-      'gone x',
+      'tone depth −3',
+      'Pause between passes: One second',
+      'gone: x',
     ])
   })
 })

@@ -246,9 +246,9 @@ describe('what a printer tells, beside what is known', () => {
 })
 
 describe('what is loaded', () => {
-  const a4 = { kind: 'sheet', width: fromMm(210), length: fromMm(297), item: 'A4' } as const
-  const a3 = { kind: 'sheet', width: fromMm(297), length: fromMm(420), item: 'A3' } as const
-  const roll = { kind: 'roll', width: fromMm(610), length: fromMm(30_000), item: 'roll 3' } as const
+  const a4 = { kind: 'sheet', width: fromMm(210), length: fromMm(297), surface: 'matte', item: 'A4' } as const
+  const a3 = { kind: 'sheet', width: fromMm(297), length: fromMm(420), surface: 'gloss', item: 'A3' } as const
+  const roll = { kind: 'roll', width: fromMm(610), length: fromMm(30_000), surface: 'lustre', item: 'roll 3' } as const
   const shelf = [a4, a3, roll]
   const at = (source: string, width: number, length: number) => ({
     source,
@@ -258,33 +258,40 @@ describe('what is loaded', () => {
   })
   const rolls = { ...VERSION.feed, id: 'r', name: 'roll', kind: 'roll' as const }
   const feeds = [VERSION.feed, rolls]
-  const sources = { f: 'main', r: 'main-roll' }
+  const queue = { mediaSettings: FACTS.mediaSettings, ipp: { ...FACTS.ipp, sources: { f: 'main', r: 'main-roll' } } }
   it('offers the paper of the told size, either way round', () => {
-    const [short, long] = readyBeside([at('main', 210, 297), at('main', 420, 297)], feeds, sources, [], shelf)
+    const [short, long] = readyBeside([at('main', 210, 297), at('main', 420, 297)], feeds, queue, [], shelf)
     expect(short).toMatchObject({ same: false, offers: ['A4'] })
     expect(long).toMatchObject({ same: false, offers: ['A3'] })
   })
   it('what is noted with this size is the same; half a millimetre is no difference, one is', () => {
     const noted = [{ feedId: 'f', ...a4 }]
-    expect(readyBeside([at('main', 210.4, 297)], feeds, sources, noted, shelf)[0]?.same).toBe(true)
-    expect(readyBeside([at('main', 211, 297)], feeds, sources, noted, shelf)[0]).toMatchObject({
+    expect(readyBeside([at('main', 210.4, 297)], feeds, queue, noted, shelf)[0]?.same).toBe(true)
+    expect(readyBeside([at('main', 211, 297)], feeds, queue, noted, shelf)[0]).toMatchObject({
       same: false,
       offers: [],
     })
   })
   it('of a roll only the width counts', () => {
-    const [told] = readyBeside([at('main-roll', 610, 24_600)], feeds, sources, [{ feedId: 'r', ...roll }], shelf)
+    const [told] = readyBeside([at('main-roll', 610, 24_600)], feeds, queue, [{ feedId: 'r', ...roll }], shelf)
     expect(told).toMatchObject({ same: true, offers: ['roll 3'] })
   })
+  it('of a media type that is known only papers of its surfaces are offered', () => {
+    const told = (width: number, length: number, mediaType: string) => ({ ...at('main', width, length), mediaType })
+    const offers = (...of: Parameters<typeof told>) => readyBeside([told(...of)], feeds, queue, [], shelf)[0]?.offers
+    expect(offers(210, 297, 'photographic-matte')).toEqual(['A4'])
+    expect(offers(297, 420, 'photographic-matte')).toEqual([])
+    expect(offers(297, 420, 'a word that is not known')).toEqual(['A3'])
+  })
   it('a roll is never offered for a feed of sheets, nor sheets for a roll', () => {
-    expect(readyBeside([at('main', 610, 30_000)], feeds, sources, [], shelf)[0]?.offers).toEqual([])
-    expect(readyBeside([at('main-roll', 210, 297)], feeds, sources, [], shelf)[0]?.offers).toEqual([])
+    expect(readyBeside([at('main', 610, 30_000)], feeds, queue, [], shelf)[0]?.offers).toEqual([])
+    expect(readyBeside([at('main-roll', 210, 297)], feeds, queue, [], shelf)[0]?.offers).toEqual([])
   })
   it('a feed without a word goes by its name; a source that is no feed offers nothing', () => {
     const [named, none] = readyBeside(
       [at('rear stack', 210, 297), at('side', 210, 297)],
       feeds,
-      NO_WORDS.sources,
+      { ...queue, ipp: NO_WORDS },
       [],
       shelf,
     )

@@ -1,5 +1,5 @@
 import type { Um } from '@/core/length/length'
-import type { Feed } from './facts'
+import type { Feed, QueueFacts, Surface } from './facts'
 import type { ToldReady } from './told'
 
 /** What somebody noted as loaded in a feed. A roll's length is that of a full one. */
@@ -15,6 +15,7 @@ export type Loadable<Item> = {
   readonly kind: 'sheet' | 'roll'
   readonly width: Um
   readonly length: Um
+  readonly surface: Surface
   readonly item: Item
 }
 
@@ -25,7 +26,7 @@ export type ReadyBeside<Item> = {
   readonly feed: Feed | null
   /** what is noted has the told size */
   readonly same: boolean
-  /** paper of the room that has the told size: one of them may be what is loaded. No printer tells which. */
+  /** paper of the room with the told size, and of a surface that the told media type is for: no printer tells which */
   readonly offers: readonly Item[]
 }
 
@@ -41,12 +42,12 @@ const near = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_SIZE_UM
 export function readyBeside<Item>(
   ready: readonly ToldReady[],
   feeds: readonly Feed[],
-  sources: Readonly<Record<string, string>>,
+  queue: Pick<QueueFacts, 'ipp' | 'mediaSettings'>,
   loaded: readonly Loaded[],
   shelf: readonly Loadable<Item>[],
 ): readonly ReadyBeside<Item>[] {
   return ready.map((told) => {
-    const feed = feeds.find((f) => (sources[f.id] ?? f.name) === told.source) ?? null
+    const feed = feeds.find((f) => (queue.ipp.sources[f.id] ?? f.name) === told.source) ?? null
     if (!feed) return { told, feed, same: false, offers: [] }
     const fits = (p: Pick<Loaded, 'kind' | 'width' | 'length'>): boolean =>
       p.kind === 'roll'
@@ -54,11 +55,12 @@ export function readyBeside<Item>(
         : feed.kind !== 'roll' &&
           ((near(p.width, told.width) && near(p.length, told.length)) ||
             (near(p.width, told.length) && near(p.length, told.width)))
+    const setting = queue.mediaSettings.find((m) => (queue.ipp.types[m.id] ?? m.id) === told.mediaType)
     return {
       told,
       feed,
       same: loaded.some((l) => l.feedId === feed.id && fits(l)),
-      offers: shelf.filter(fits).map((s) => s.item),
+      offers: shelf.filter((s) => fits(s) && (setting?.surfaces.includes(s.surface) ?? true)).map((s) => s.item),
     }
   })
 }

@@ -196,6 +196,7 @@ function Cell(props: {
     <>
       <input
         className={css.cell}
+        data-kind={props.at.kind}
         data-cell={`${props.row}/${props.column}`}
         aria-label={props.label}
         aria-invalid={wrong !== null}

@@ -163,12 +163,24 @@ function WholeSheet({ layout, focus }: { readonly layout: RulerLayout; readonly 
       {page.items.map((item) =>
         item.kind === 'mark' ? (
           <Black key={`${item.rect.x}/${item.rect.y}/${item.rect.w}`} mark={item} px={px} />
-        ) : item.kind === 'text' && /^[A-D]$/.test(item.text) ? (
-          <text key={item.text} x={mm(item.at.x)} y={mm(item.at.y)} fontSize={11 * px} fill="#1d2b2a">
-            {item.text}
-          </text>
         ) : null,
       )}
+      {(['A', 'B', 'C', 'D'] as const).map((name) => {
+        const { x, y } = layout.crosses[name]
+        const [left, top] = [name === 'A' || name === 'C', name === 'A' || name === 'B']
+        return (
+          <text
+            key={name}
+            x={mm(x) + (left ? 8 : -8) * px}
+            y={mm(y) + (top ? 16 : -8) * px}
+            fontSize={11 * px}
+            textAnchor={left ? 'start' : 'end'}
+            fill="#1d2b2a"
+          >
+            {name}
+          </text>
+        )
+      })}
       {stair ? <StairMark layout={layout} edge={stair.edge} px={px} /> : null}
       {measured ? (
         <Dimension

@@ -158,7 +158,7 @@ function Now({
   const { unit } = useWays()
   const { act, busy } = useDo()
   const picks = shelfPicks(shelf, unit).map((p) => ({ ...p, item: p }))
-  const ready = readyBeside(heard.ready, printer.feeds, queue.facts.ipp.sources, printer.loads, picks)
+  const ready = readyBeside(heard.ready, printer.feeds, queue.facts, printer.loads, picks)
   return (
     <>
       <p className="small">

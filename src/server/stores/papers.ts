@@ -95,11 +95,10 @@ export function listPapers(db: Db): readonly Paper[] {
 
 /** What can be put into a printer: every stock with its paper's name. */
 export function listShelf(db: Db): readonly ShelfItem[] {
-  const names = new Map(listPapers(db).map((p) => [p.id, p.name]))
+  const papersById = new Map(listPapers(db).map((p) => [p.id, p]))
   return listStocks(db).flatMap((s) => {
-    const paperName = names.get(s.paperId)
-    return paperName
-      ? [{ stockId: s.id, paperName, kind: s.kind, width: s.width, length: s.length, count: s.count, rolls: s.rolls }]
-      : []
+    const paper = papersById.get(s.paperId)
+    const { id: stockId, kind, width, length, count, rolls } = s
+    return paper ? [{ stockId, paperName: paper.name, surface: paper.surface, kind, width, length, count, rolls }] : []
   })
 }
