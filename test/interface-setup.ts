@@ -23,5 +23,16 @@ vi.stubGlobal(
 )
 window.HTMLElement.prototype.scrollIntoView = () => {}
 
-afterEach(cleanup)
+/** Every component is given the same router, so that a test can ask what was done with it. */
+const router = { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() }
+vi.mock('next/navigation', () => ({
+  useRouter: () => router,
+  usePathname: () => '/bench',
+  useSearchParams: () => new URLSearchParams(),
+}))
+
+afterEach(() => {
+  cleanup()
+  for (const way of Object.values(router)) way.mockClear()
+})
 Object.defineProperty(document, 'fonts', { value: { addEventListener() {}, removeEventListener() {} } })

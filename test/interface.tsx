@@ -1,6 +1,7 @@
 import { MantineProvider } from '@mantine/core'
 import { render } from '@testing-library/react'
 import type { ReactNode } from 'react'
+import { vi } from 'vitest'
 import { theme } from '@/ui/theme/theme'
 import { RoomWaysProvider } from '@/ui/unit/unit'
 
@@ -13,3 +14,22 @@ export const show = (children: ReactNode, unit: 'mm' | 'in' = 'mm') =>
       </RoomWaysProvider>
     </MantineProvider>,
   )
+
+/** What a screen asked the room to do. */
+export type Asked = { readonly action: string; readonly body: Record<string, unknown> }
+
+/** Stands in for the room: keeps what is asked and answers each with `answers`, the last one again and again. */
+export function hearing(...answers: readonly unknown[]): readonly Asked[] {
+  const asked: Asked[] = []
+  vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
+    const answer = answers[Math.min(asked.length, answers.length - 1)]
+    asked.push({
+      action: url.replace(/^\/api\/(do\/)?/, ''),
+      body: init?.body ? JSON.parse(String(init.body)) : {},
+    })
+    return { ok: true, json: async () => answer }
+  })
+  return asked
+}
+
+export const done = (value: unknown = {}) => ({ ok: true, value })

@@ -7,7 +7,7 @@ import type { Settings } from '@/core/preset/settings'
 import { outcomeOf } from '@/core/slip/outcome'
 import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { DEMO_PRINTERS } from '../../demo/printers'
-import { show } from '../../test/interface'
+import { type Asked, done, hearing, show } from '../../test/interface'
 import { facts, PICTURE, VERSION } from '../../test/slip-facts'
 import { Bench } from './bench/bench'
 import type { BenchData } from './bench/types'
@@ -18,21 +18,9 @@ import { Figures } from './slip/figures'
 import { Findings } from './slip/findings'
 import { OutcomeDialog } from './slip/outcome-dialog'
 
-vi.mock('next/navigation', () => ({
-  useRouter: () => ({ push: vi.fn(), refresh: vi.fn() }),
-  usePathname: () => '/bench',
-  useSearchParams: () => new URLSearchParams(),
-}))
-
-const sent: { action: string; body: Record<string, unknown> }[] = []
-let answer: unknown = { ok: true, value: { runIds: ['r'], left: 0 } }
+let sent: readonly Asked[]
 beforeEach(() => {
-  sent.length = 0
-  answer = { ok: true, value: { runIds: ['r'], left: 0 } }
-  vi.stubGlobal('fetch', async (url: string, init: RequestInit) => {
-    sent.push({ action: url.replace('/api/do/', ''), body: JSON.parse(String(init.body)) })
-    return { json: async () => answer }
-  })
+  sent = hearing(done({ runIds: ['r'], left: 0 }))
 })
 
 const exact = { edge: 'borderless', placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } } as const
@@ -145,7 +133,7 @@ describe('logging what came out', () => {
     expect(screen.getByText('Say what spoiled it.')).toBeTruthy()
   })
   it('stays open when the room refuses', async () => {
-    answer = { ok: false, problem: { code: 'slip_done', number: 4 } }
+    sent = hearing({ ok: false, problem: { code: 'slip_done', number: 4 } })
     const onClose = dialog(false)
     fireEvent.click(screen.getByRole('button', { name: 'Log as good' }))
     await waitFor(() => expect(sent).toHaveLength(1))

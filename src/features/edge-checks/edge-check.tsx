@@ -23,7 +23,7 @@ import { sayFine } from './fine'
 import { ReadingTable } from './reading-table'
 import { Result } from './result'
 import { RulerDrawing } from './ruler-drawing'
-import { SaveSheet } from './save-sheet'
+import { SaveSheets } from './save-sheet'
 import type { CheckPage } from './types'
 
 /** What is being read: an edge's staircase, or a length. */
@@ -133,7 +133,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
               <p className="small">Save each sheet and print it at its own size, the printer’s scaling off.</p>
             ) : null}
             <div className={lists.row}>
-              <SaveSheet checkId={check.id} />
+              <SaveSheets checkId={check.id} sheets={readings.length} />
               {open ? (
                 <Button
                   size="compact-xs"

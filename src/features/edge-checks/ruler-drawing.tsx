@@ -71,15 +71,10 @@ function StairDrawing({
   const ticks = Array.from({ length: Math.min(19, stair.last - from + 1) }, (_, i) => from + i)
   const wide = 20
   const deep = 9
-  const bottom = (stair.last - from + 1) * 0
   const y = (k: number): number => (k - from) * deep
   const first = tick ?? middle
   return (
-    <svg
-      viewBox={`-14 -34 ${ticks.length * wide + 28} ${ticks.length * deep + 96 + bottom}`}
-      role="img"
-      className={css.stair}
-    >
+    <svg viewBox={`-14 -34 ${ticks.length * wide + 28} ${ticks.length * deep + 96}`} role="img" className={css.stair}>
       <title>{`Ticks at the ${edge} edge; the first that shows is to be read`}</title>
       <rect
         x={-14}

@@ -220,6 +220,8 @@ const RuleRow = ({ name, value }: { readonly name: string; readonly value: strin
 function Machine({ printer }: { readonly printer: TrayPrinter }) {
   const router = useRouter()
   const [busy, setBusy] = useState(false)
+  // a field that is shut while it is sent may lose its focus a second time
+  const sent = useRef('')
   const flip = async (what: Omit<TraySwitch, 'printer'>): Promise<void> => {
     setBusy(true)
     const response = await fetch('/api/tray/switch', {
@@ -260,7 +262,10 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
             onBlur={(e) => {
               const n = Number.parseFloat(e.currentTarget.value)
               const left = s.kind === 'roll' ? Math.round(n * 1000) : n
-              if (Number.isFinite(left) && left !== s.left) void flip({ source: s.keyword, left })
+              const change = `${s.keyword}: ${s.left} to ${left}`
+              if (!Number.isFinite(left) || left === s.left || sent.current === change) return
+              sent.current = change
+              void flip({ source: s.keyword, left })
             }}
           />
         </div>

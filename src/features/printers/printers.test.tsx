@@ -1,0 +1,299 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { useRouter } from 'next/navigation'
+import { describe, expect, it, vi } from 'vitest'
+import type { CheckResult } from '@/core/edge/solve'
+import { fromMm, um } from '@/core/length/length'
+import type { Told } from '@/core/printer/told'
+import { edges, sameEdges } from '@/core/sheet/sheet'
+import { DEMO_PRINTERS } from '../../../demo/printers'
+import { done, hearing, show } from '../../../test/interface'
+import { FIGURES } from '../../../test/slip-facts'
+import { ByAddressForm } from './by-address'
+import { type CheckLine, EdgeSection } from './edge-section'
+import { ToldSection } from './told-section'
+import type { PrinterView, QueueView } from './types'
+
+const otter = DEMO_PRINTERS[0]
+const demoQueue = otter?.queues[0]
+if (!otter || !demoQueue) throw new Error('the demo has printers')
+const feeds = otter.feeds.map((f) => ({ ...f, id: f.name, revision: 1 }))
+const facts = demoQueue.facts(feeds.map((f) => f.id))
+
+const QUEUE: QueueView = {
+  id: 'q',
+  printerId: 'p',
+  name: 'Otter, photo',
+  address: 'ipp://otter/ipp/print',
+  language: 'PWG raster',
+  isDefault: true,
+  shared: true,
+  facts: { ...facts, ipp: { ...facts.ipp, sources: { 'rear stack': 'main', 'front single': 'manual' } } },
+  revision: 1,
+}
+const PRINTER: PrinterView = {
+  id: 'p',
+  number: 1,
+  nickname: 'Otter',
+  makeModel: 'desktop pigment printer, 329 mm',
+  carriage: fromMm(329),
+  inkSet: 'ten pigments',
+  blackShared: true,
+  swapSeconds: 120,
+  swapMicrolitres: 1900,
+  holdsBlack: 'matte',
+  goodFor: {},
+  revision: 1,
+  feeds,
+  queues: [QUEUE],
+  loads: [
+    {
+      feedId: 'rear stack',
+      feedName: 'rear stack',
+      paperName: 'Fenland Matte',
+      kind: 'sheet',
+      width: fromMm(257),
+      length: fromMm(364),
+    },
+  ],
+  upkeep: [],
+}
+const known = facts.feeds[0]
+const rear = feeds[0]
+if (!known || !rear) throw new Error('the demo’s Otter has a rear stack')
+
+const TOLD: Told = {
+  makeModel: PRINTER.makeModel,
+  info: '',
+  state: 'idle',
+  stateReasons: [],
+  formats: [],
+  sources: [
+    {
+      keyword: 'main',
+      roll: false,
+      minWidth: rear.minWidth,
+      maxWidth: rear.maxWidth,
+      minLength: rear.minLength,
+      maxLength: rear.maxLength,
+      margins: known.margins,
+      borderless: null,
+    },
+  ],
+  mediaTypes: [],
+  qualities: [],
+  resolutions: [],
+  colourModes: [],
+  rasterTypes: [],
+  scaling: [],
+  inks: [
+    { name: 'cyan', colour: '#00a0c0', level: 80 },
+    { name: 'photo black', colour: '#101010', level: null },
+  ],
+  ready: [],
+  ignored: [],
+  attributes: 78,
+}
+const SHELF = [
+  {
+    stockId: 's1',
+    paperName: 'Fenland Matte',
+    surface: 'matte',
+    kind: 'sheet',
+    width: fromMm(210),
+    length: fromMm(297),
+    count: 85,
+    rolls: [],
+  },
+  {
+    stockId: 's2',
+    paperName: 'Dune Lustre',
+    surface: 'lustre',
+    kind: 'sheet',
+    width: fromMm(210),
+    length: fromMm(297),
+    count: 9,
+    rolls: [],
+  },
+] as const
+
+const section = (told: Partial<Told> | null, queue: Partial<QueueView> = {}) =>
+  show(
+    <ToldSection
+      printer={PRINTER}
+      queue={{ ...QUEUE, ...queue }}
+      shelf={SHELF}
+      heard={told ? { at: 0, told: { ...TOLD, ...told } } : null}
+      now={0}
+    />,
+  )
+
+describe('what a printer tells, on its page', () => {
+  it('a queue without an address has nothing to ask', () => {
+    section(null, { address: ' ' })
+    expect(screen.queryByText(/Told by the printer/)).toBeNull()
+  })
+  it('not asked yet: one press asks', async () => {
+    const asked = hearing(done({ ignored: 0, differs: 0 }))
+    section(null)
+    expect(screen.getByText('not asked yet')).toBeTruthy()
+    fireEvent.click(screen.getByText('Ask the printer'))
+    await waitFor(() => expect(asked).toEqual([{ action: 'queue.ask', body: { id: 'q' } }]))
+  })
+  it('only what differs is listed, known beside told, and taken over point by point', async () => {
+    const asked = hearing(done({ taken: 1 }))
+    section({})
+    expect(screen.getByText(/asked today; 1 point differs/)).toBeTruthy()
+    const row = screen.getByRole('row', { name: /rear stack: borderless/ })
+    expect(within(row).getAllByRole('cell')[1]?.textContent).toBe('no')
+    fireEvent.click(within(row).getByRole('button', { name: 'Take over' }))
+    await waitFor(() =>
+      expect(asked).toEqual([{ action: 'queue.take', body: { id: 'q', points: ['borderless:main'], unit: 'mm' } }]),
+    )
+    expect(screen.queryByRole('row', { name: /rear stack: margins/ })).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: /^All \d+ points/ }))
+    expect(screen.getByRole('row', { name: /rear stack: margins/ }).textContent).toContain('the same')
+  })
+  it('several points can be taken over at once', async () => {
+    const asked = hearing(done({ taken: 2 }))
+    section({ makeModel: 'another one' })
+    fireEvent.click(screen.getByRole('button', { name: 'Take all 2 over' }))
+    await waitFor(() => expect(asked[0]?.body.points).toEqual(['make', 'borderless:main']))
+  })
+  it('what has to be assumed is said before it is taken over', () => {
+    section({ mediaTypes: ['photographic-glossy'] })
+    expect(screen.getByRole('row', { name: /photographic-glossy/ }).textContent).toMatch(/Assumed: for gloss paper/)
+  })
+  it('what was left out is said, value by value', () => {
+    section({ ignored: ['media-col-database: margins of -5 were left out'] })
+    expect(screen.getByText('media-col-database: margins of -5 were left out')).toBeTruthy()
+    expect(screen.getByText(/78 attributes came; of these was left out/)).toBeTruthy()
+  })
+  it('inks stand with their levels beside what is known', () => {
+    section({ state: 'stopped', stateReasons: ['media-empty'] })
+    expect(
+      screen.getByText(/State: stopped \(media empty\)\. 2 inks: cyan 80 %, photo black; known here: ten pigments/),
+    ).toBeTruthy()
+  })
+  it('what is loaded stands beside what is noted; another size is noted by one press', async () => {
+    const asked = hearing(done({ id: 'rear stack' }))
+    section({
+      ready: [
+        { source: 'main', width: fromMm(210), length: fromMm(297), mediaType: 'matte-a' },
+        { source: 'side', width: fromMm(100), length: fromMm(150), mediaType: null },
+      ],
+    })
+    expect(screen.getByText(/noted here: Fenland Matte, B4/)).toBeTruthy()
+    // matte-a is for matte papers: the lustre of the same size is not offered
+    expect(screen.queryByRole('button', { name: /Dune Lustre/ })).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: 'It is Fenland Matte, A4, 85 sheets' }))
+    await waitFor(() =>
+      expect(asked).toEqual([
+        { action: 'printer.load', body: { printerId: 'p', feedId: 'rear stack', stockId: 's1', rollId: null } },
+      ]),
+    )
+  })
+  it('a size that the room has not is said; the same size asks nothing', () => {
+    section({ ready: [{ source: 'main', width: fromMm(148), length: fromMm(210), mediaType: null }] })
+    expect(screen.getByText('No paper of this size is under Papers & rolls.')).toBeTruthy()
+    section({ ready: [{ source: 'main', width: fromMm(257), length: fromMm(364), mediaType: null }] })
+    expect(screen.getByText(/B4, the same size/)).toBeTruthy()
+    expect(screen.queryByRole('button', { name: /^It is/ })).toBeNull()
+  })
+})
+
+describe('a printer by its address', () => {
+  it('wants an address and a nickname, then goes to its page', async () => {
+    const asked = hearing(done({ id: 'new', number: 4 }))
+    const onDone = vi.fn()
+    show(<ByAddressForm onDone={onDone} />)
+    expect(screen.getByText('An address and a nickname are needed.')).toBeTruthy()
+    fireEvent.change(screen.getByLabelText('Address'), { target: { value: 'ipp://stoat/ipp/print' } })
+    fireEvent.change(screen.getByLabelText('Nickname'), { target: { value: 'Stoat' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Ask it and add it' }))
+    await waitFor(() => expect(onDone).toHaveBeenCalled())
+    expect(asked).toEqual([
+      { action: 'printer.by-address', body: { address: 'ipp://stoat/ipp/print', nickname: 'Stoat' } },
+    ])
+    expect(useRouter().push).toHaveBeenCalledWith('/printers/new')
+  })
+  it('what does not answer keeps what was typed', async () => {
+    const problem = { code: 'printer_silent', address: 'ipp://stoat', seconds: 10 }
+    const asked = hearing({ ok: false, problem })
+    const onDone = vi.fn()
+    show(<ByAddressForm onDone={onDone} />)
+    fireEvent.change(screen.getByLabelText('Address'), { target: { value: 'ipp://stoat' } })
+    fireEvent.change(screen.getByLabelText('Nickname'), { target: { value: 'Stoat' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Ask it and add it' }))
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(onDone).not.toHaveBeenCalled()
+    expect(screen.getByLabelText<HTMLInputElement>('Address').value).toBe('ipp://stoat')
+  })
+})
+
+describe('declared beside measured', () => {
+  const RESULT: CheckResult = {
+    sheets: 5,
+    edges: edges(3190, 2700, 3270, 1260),
+    offsetAcross: 0,
+    offsetAlong: 0,
+    stretchAcross: null,
+    stretchAlong: null,
+    skew: null,
+    driftKnown: true,
+    accuracy: FIGURES.accuracy,
+    outliers: [],
+    perSheet: [],
+  }
+  const LINE: CheckLine = {
+    id: 'c1',
+    number: 1,
+    queueId: 'q',
+    queueName: 'Otter, photo',
+    feedId: 'f',
+    feedName: 'rear stack',
+    edge: 'borderless',
+    sizeName: 'A3',
+    declared: { edges: sameEdges(2900), driftAcross: um(700), driftAlong: um(800) },
+    result: RESULT,
+    state: 'solved',
+    createdAt: 0,
+    solvedAt: 0,
+  }
+  const lines = (...checks: CheckLine[]) =>
+    show(
+      <EdgeSection
+        printer={PRINTER}
+        checks={checks}
+        due={[{ checkId: 'c1', due: { why: 'age', days: 91 } }]}
+        now={0}
+      />,
+    )
+  it('says so when nobody has measured, and where to begin', () => {
+    lines()
+    expect(screen.getByText(/Nobody has measured where Otter really prints/)).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'New edge check' }).getAttribute('href')).toBe('/edge-checks/new?printer=p')
+  })
+  it('the check in use is named, with its figures under the declared ones', () => {
+    lines(LINE)
+    const rows = screen.getAllByRole('row').map((r) => r.textContent)
+    expect(rows[1]).toBe('declared2.9 / 2.9 / 2.9 / 2.9± 0.7 mm across, 0.8 mm along')
+    expect(rows[2]).toMatch(/^check 1, .* in use due again: 91 days old3\.2 \/ 2\.7 \/ 3\.3 \/ 1\.3/)
+  })
+  it('one that is being read is in no use yet; of two the newer one is', () => {
+    lines(
+      { ...LINE, id: 'c3', number: 3, state: 'open', result: null, solvedAt: null },
+      { ...LINE, id: 'c2', number: 2 },
+      LINE,
+    )
+    const used = screen.getAllByRole('row').filter((r) => r.textContent?.includes('in use'))
+    expect(used.map((r) => r.textContent?.slice(0, 7))).toEqual(['check 2'])
+    expect(screen.getByText('being read')).toBeTruthy()
+  })
+  it('margins and borderless stand apart', () => {
+    lines(LINE, { ...LINE, id: 'm', edge: 'margins' })
+    expect(screen.getAllByRole('heading', { level: 3 }).map((h) => h.textContent)).toEqual([
+      'Otter, photo, rear stack, borderless',
+      'Otter, photo, rear stack, margins',
+    ])
+  })
+})

@@ -1,0 +1,99 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
+import { runChecks } from '@/core/checks/all'
+import { outcomeOf } from '@/core/slip/outcome'
+import { done, hearing, show } from '../../../test/interface'
+import { facts } from '../../../test/slip-facts'
+import { PrintDialog } from './print-dialog'
+
+const stops = () => {
+  const slip = facts({ copies: 18 })
+  return runChecks(slip, outcomeOf(slip)).filter((f) => f.level === 'stop')
+}
+
+function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
+  const onClose = vi.fn()
+  show(
+    <PrintDialog
+      slipId="s"
+      open
+      onClose={onClose}
+      stops={[]}
+      left={3}
+      queueName="Otter, photo"
+      address="ipp://127.0.0.1:4791/ipp/print"
+      notSent={[]}
+      flush={async () => 7}
+      {...more}
+    />,
+  )
+  return onClose
+}
+const submit = (): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('button', { name: /^Print/ })
+
+describe('print and log', () => {
+  it('says where it goes and that the printer does not scale', () => {
+    dialog()
+    expect(screen.getByRole('dialog').textContent).toMatch(
+      /Sent to Otter, photo \(127\.0\.0\.1:4791\/ipp\/print\), at its own size, the printer’s scaling off/,
+    )
+    expect(screen.getByText('3 good ones are still wanted')).toBeTruthy()
+  })
+  it('says what cannot be sent and has to be right at the printer', () => {
+    dialog({ notSent: ['one-way passes', 'tint 1, -2'] })
+    expect(screen.getByRole('dialog').textContent).toContain('since it cannot be sent: one-way passes, tint 1, -2.')
+  })
+  it('sends the slip as it was last saved, and closes', async () => {
+    const asked = hearing(done({ printIds: ['p'] }))
+    const onClose = dialog()
+    fireEvent.change(screen.getByLabelText('Note'), { target: { value: 'second paper' } })
+    fireEvent.click(submit())
+    await waitFor(() => expect(onClose).toHaveBeenCalled())
+    expect(asked).toEqual([
+      {
+        action: 'print.start',
+        body: { slipId: 's', revision: 7, copies: 1, outcome: 'good', note: 'second paper', answers: [] },
+      },
+    ])
+  })
+  it('several copies are said on the button and sent as a number', async () => {
+    const asked = hearing(done({ printIds: ['p'] }))
+    dialog()
+    fireEvent.change(screen.getByLabelText('Copies'), { target: { value: '3' } })
+    fireEvent.blur(screen.getByLabelText('Copies'))
+    expect(submit().textContent).toBe('Print 3 copies')
+    fireEvent.click(submit())
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ copies: 3 }))
+  })
+  it('a stop keeps good shut until it has a reason; blanks are none', async () => {
+    const asked = hearing(done({ printIds: ['p'] }))
+    dialog({ stops: stops() })
+    expect(submit().disabled).toBe(true)
+    expect(screen.getByText('Answer each stop with a reason first.')).toBeTruthy()
+    const reason = screen.getByPlaceholderText('Why it is printed all the same')
+    fireEvent.change(reason, { target: { value: '   ' } })
+    expect(submit().disabled).toBe(true)
+    fireEvent.change(reason, { target: { value: 'a pack came today' } })
+    fireEvent.click(submit())
+    await waitFor(() =>
+      expect(asked[0]?.body).toMatchObject({ answers: [{ check: 'stock', reason: 'a pack came today' }] }),
+    )
+  })
+  it('a proof needs no reasons', async () => {
+    const asked = hearing(done({ printIds: ['p'] }))
+    dialog({ stops: stops() })
+    fireEvent.click(screen.getByRole('radio', { name: 'Proof' }))
+    expect(submit().disabled).toBe(false)
+    fireEvent.click(submit())
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ outcome: 'proof', answers: [] }))
+  })
+  it('stays open, with what was typed, when the room refuses', async () => {
+    const asked = hearing({ ok: false, problem: { code: 'printing', what: 'Slip 4' } })
+    const onClose = dialog()
+    fireEvent.change(screen.getByLabelText('Note'), { target: { value: 'kept' } })
+    fireEvent.click(submit())
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(onClose).not.toHaveBeenCalled()
+    expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('kept')
+  })
+})
