@@ -183,6 +183,12 @@ export const INPUTS = {
     /** only for a room that is filled afterwards; null is now */
     at: z.int().nullable().default(null),
   }),
+  'run.correct': z.object({
+    id: idSchema,
+    outcome: z.enum(['good', 'proof', 'spoiled']),
+    cause: z.enum(CAUSES).nullable(),
+    note: noteSchema,
+  }),
   'print.start': z.object({
     slipId: idSchema,
     revision: z.int(),
@@ -279,6 +285,7 @@ export type ActionOutput = {
   'slip.file': { readonly jobId: string }
   'job.cancel': Made
   'run.log': { readonly runIds: readonly string[]; readonly left: number }
+  'run.correct': Made
   'print.start': { readonly printIds: readonly string[] }
   'print.cancel': Made
   'print.settle': Made

@@ -233,6 +233,7 @@ describe('the log', () => {
       versionNumber: 3,
       paperName: 'Fenland',
       outcome: 'spoiled',
+      corrected: false,
       cause: 'banding',
       width: fromMm(257),
       length: fromMm(364),

@@ -47,6 +47,7 @@ export type Problem =
   | { readonly code: 'queue_cannot'; readonly queue: string; readonly why: string }
   | { readonly code: 'printing'; readonly what: string }
   | { readonly code: 'check_reading'; readonly says: string }
+  | { readonly code: 'run_cannot'; readonly number: number; readonly why: string }
 
 /** One sentence that says what is wrong, with the value, and what to do. */
 export function sayProblem(p: Problem): string {
@@ -117,6 +118,8 @@ export function sayProblem(p: Problem): string {
       return `${p.what} is being printed now. Wait for it, or cancel it first.`
     case 'check_reading':
       return p.says
+    case 'run_cannot':
+      return `Run ${p.number} cannot be corrected so: ${p.why}`
     case 'unreachable':
       return 'Libreta does not answer. What you typed is kept here; try again in a moment.'
     default:

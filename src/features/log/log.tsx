@@ -22,6 +22,7 @@ export type LogLine = {
   readonly versionNumber: number
   readonly paperName: string
   readonly outcome: 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
+  readonly corrected: boolean
   readonly cause: string | null
   readonly width: Um
   readonly length: Um
@@ -170,6 +171,7 @@ export function Log(props: {
                     </td>
                     <td>
                       <span className={OUTCOME_LEVEL[r.outcome]}>{r.outcome}</span>
+                      {r.corrected ? <span className="soft"> corrected</span> : null}
                       {r.cause ? `, ${r.cause}` : ''}
                     </td>
                     <td className="number">{writeMoney(r.cost, currency)}</td>

@@ -9,6 +9,7 @@ import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
+import { CorrectRun } from './correct-run'
 import css from './log.module.css'
 
 export type RunView = {
@@ -35,7 +36,20 @@ export type RunView = {
   readonly charge: Minor
   readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
   readonly facts: SlipFacts
+  /** as what it was logged */
+  readonly logged: { readonly outcome: string; readonly cause: string | null }
+  /** the newest first */
+  readonly corrections: readonly {
+    readonly at: number
+    readonly by: string
+    readonly outcome: string
+    readonly cause: string | null
+    readonly note: string
+  }[]
 }
+
+const sayOutcome = (o: { readonly outcome: string; readonly cause: string | null }): string =>
+  o.cause ? `${o.outcome}, ${o.cause}` : o.outcome
 
 /** One run with its drawing as it was: made again from what was known when it was logged. */
 export function RunPage({ run, now }: { readonly run: RunView; readonly now: number }) {
@@ -47,15 +61,16 @@ export function RunPage({ run, now }: { readonly run: RunView; readonly now: num
       <PageHead
         title={run.title || `Run ${run.number}`}
         sub={`run ${run.number}, ${sayDay(run.at, timeZone, now)} ${sayTime(run.at, timeZone)}`}
-      />
+      >
+        {run.outcome === 'good' || run.outcome === 'proof' || run.outcome === 'spoiled' ? (
+          <CorrectRun key={run.outcome} id={run.id} outcome={run.outcome} />
+        ) : null}
+      </PageHead>
       <div className={css.run}>
         <div className={css.facts}>
           <dl className="facts">
             <dt>Outcome</dt>
-            <dd className="strong">
-              {run.outcome}
-              {run.cause ? `, ${run.cause}` : ''}
-            </dd>
+            <dd className="strong">{sayOutcome(run)}</dd>
             <dt>Slip</dt>
             <dd>
               <Link href={`/slips/${run.slipId}`}>
@@ -105,6 +120,20 @@ export function RunPage({ run, now }: { readonly run: RunView; readonly now: num
               </>
             ) : null}
           </dl>
+          {run.corrections.length > 0 ? (
+            <div className={css.answers}>
+              <h2>Corrected</h2>
+              <p>
+                Logged as {sayOutcome(run.logged)} by {run.by}.
+              </p>
+              {[...run.corrections].reverse().map((c) => (
+                <p key={c.at}>
+                  {sayDay(c.at, timeZone, now)} {sayTime(c.at, timeZone)}: {sayOutcome(c)}, by {c.by}.{' '}
+                  <strong>{c.note}</strong>
+                </p>
+              ))}
+            </div>
+          ) : null}
           {run.answers.length > 0 ? (
             <div className={css.answers}>
               <h2>Stops that were answered</h2>

@@ -31,7 +31,7 @@ import {
 } from './printers'
 import { cancelPrint, settlePrint, startPrint } from './prints'
 import { editRoom, setTariff, setUp } from './room'
-import { logRun } from './runs'
+import { correctRun, logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addByAddress, askQueue, takeTold } from './told'
@@ -88,6 +88,7 @@ export const ACTIONS: {
   'slip.file': fileSlip,
   'job.cancel': stopJob,
   'run.log': logRun,
+  'run.correct': correctRun,
   'print.start': startPrint,
   'print.cancel': cancelPrint,
   'print.settle': settlePrint,

@@ -12,6 +12,7 @@ import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { accountEntries, loads, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
+import { CORRECTED } from '@/server/stores/corrections'
 import { rollLeft } from '@/server/stores/papers'
 import { readRoom } from '@/server/stores/room'
 import { catalogue, type Slip } from '@/server/stores/slips'
@@ -21,11 +22,17 @@ export type Outcome = 'good' | 'proof' | 'spoiled'
 export type Answer = { readonly check: string; readonly says: string; readonly reason: string }
 
 /** A good print is charged in full, a proof without the room's share, a spoiled one is the room's loss. */
-function chargeOf(outcome: Outcome, print: SlipOutcome): Minor {
+export function chargeOf(outcome: Outcome, print: SlipOutcome): Minor {
   const lines = print.charge?.lines ?? []
   const sum = lines.filter((l) => outcome === 'good' || l.what !== 'room share').reduce((a, l) => a + l.amount, 0)
   return minor(outcome === 'spoiled' ? 0 : sum)
 }
+
+/** A spoiled print has a cause, others have none. */
+export const causeWrong = (o: { readonly outcome: string; readonly cause: string | null }): Problem | null =>
+  (o.outcome === 'spoiled') === (o.cause !== null)
+    ? null
+    : { code: 'input', issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }] }
 
 /** What the room spent: paper and ink, whoever pays. */
 const costOf = (print: SlipOutcome): Minor =>
@@ -208,7 +215,7 @@ export function takePaper(
 /** Good copies that the slip still wants; a slip that wants none is done. */
 export function countCopies(db: Db, slip: Slip, now: number): number {
   const good = db
-    .select({ outcome: runs.outcome })
+    .select({ outcome: CORRECTED.outcome })
     .from(runs)
     .where(eq(runs.slipId, slip.id))
     .all()

@@ -15,7 +15,7 @@ import { readVersionFacts } from '@/server/stores/presets'
 import { type PrintRow, printingNow, readPrint } from '@/server/stores/prints'
 import { readRoom } from '@/server/stores/room'
 import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
-import { answered, bookRun, countCopies, enoughRoll, printable, takePaper } from './booking'
+import { answered, bookRun, causeWrong, countCopies, enoughRoll, printable, takePaper } from './booking'
 
 /** A name that no other job has, and that a person can find in the printer's own list. */
 export const jobNameOf = (what: string, copy: number, id: string): string => `Libreta ${what}.${copy} ${id.slice(-12)}`
@@ -109,11 +109,8 @@ export const settlePrint = action({
     if (!print) return bad({ code: 'not_found', what: 'This print' })
     if (print.state !== 'not known')
       return bad({ code: 'queue_cannot', queue: print.queueName, why: 'this print was answered already.' })
-    if ((input.outcome === 'spoiled') !== (input.cause !== null))
-      return bad({
-        code: 'input',
-        issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }],
-      })
+    const wrong = causeWrong(input)
+    if (wrong) return bad(wrong)
     set(db, print.id, { state: 'settled', note: input.note, updatedAt: now })
     if (print.checkId) {
       if (input.outcome !== 'not printed') takeCheckSheet(db, print.checkId, now, actor.id)

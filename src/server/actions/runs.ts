@@ -1,11 +1,15 @@
+import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
 import { factsFrom } from '@/core/slip/catalogue'
+import { newId } from '@/server/db/ids'
+import { accountEntries, runCorrections, runs } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { readRun } from '@/server/stores/log'
 import { printingNow } from '@/server/stores/prints'
 import { readRoom } from '@/server/stores/room'
 import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
-import { answered, bookRun, countCopies, enoughRoll, printable } from './booking'
+import { answered, bookRun, causeWrong, chargeOf, countCopies, enoughRoll, printable } from './booking'
 
 /** Logs prints that came out: each copy is a run of its own, with its paper, ink and charge. */
 export const logRun = action({
@@ -19,11 +23,8 @@ export const logRun = action({
     if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
     if (slip.revision !== input.revision)
       return bad({ code: 'stale', what: 'This slip', yours: input.revision, now: slip.revision, current: slip.body })
-    if ((input.outcome === 'spoiled') !== (input.cause !== null))
-      return bad({
-        code: 'input',
-        issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }],
-      })
+    const wrong = causeWrong(input)
+    if (wrong) return bad(wrong)
     if (printingNow(db, slip.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
     const picture = readPicture(db, slip.body.pictureId)
     const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
@@ -55,5 +56,55 @@ export const logRun = action({
       subject: slip.id,
       data: { outcome: input.outcome, copies: input.copies },
     })
+  },
+})
+
+/**
+ * What a run turned out to be after it was logged: a print that looked good may have a band across it. Paper and ink
+ * are spent all the same; the charge follows the outcome, and what the slip still wants is counted anew.
+ */
+export const correctRun = action({
+  name: 'run.correct',
+  role: 'helper',
+  input: INPUTS['run.correct'],
+  commit({ id, outcome, cause, note }, { db, actor, now }) {
+    const run = readRun(db, id)
+    const slip = run && readSlip(db, run.slipId)
+    if (!run || !slip) return bad({ code: 'not_found', what: 'This run' })
+    const wrong = causeWrong({ outcome, cause })
+    if (wrong) return bad(wrong)
+    const cannot = (why: string) => bad({ code: 'run_cannot', number: run.number, why } as const)
+    if (run.outcome === 'not known' || run.outcome === 'not printed')
+      return cannot(`it is ${run.outcome}. What came out is said on its slip.`)
+    if (run.outcome === outcome && run.cause === cause) return cannot(`it is ${outcome} already.`)
+    const ready = printable(run.facts)
+    if (!ready.ok) return ready
+    const answers = answered(ready.value, outcome, run.answers, readRoom(db)?.unit ?? 'mm')
+    if (!answers.ok) return answers
+    const charge = chargeOf(outcome, ready.value.outcome)
+    db.insert(runCorrections)
+      .values({ id: newId(), runId: id, at: now, byId: actor.id, outcome, cause, note, charge })
+      .run()
+    // back to the account that paid, if one did; else to the one that the slip names
+    const paid = db.select().from(accountEntries).where(eq(accountEntries.runId, id)).get()
+    const row = db.select({ memberId: runs.memberId, groupId: runs.groupId }).from(runs).where(eq(runs.id, id)).get()
+    const toGroup = paid ? paid.groupId !== null : slip.body.chargeTo === 'group' && row?.groupId != null
+    const account = paid ?? { personId: toGroup ? null : row?.memberId, groupId: toGroup ? row?.groupId : null }
+    if (charge !== run.charge && (account.personId || account.groupId))
+      db.insert(accountEntries)
+        .values({
+          id: newId(),
+          at: now,
+          personId: account.personId ?? null,
+          groupId: account.groupId ?? null,
+          kind: 'correction',
+          amount: charge - run.charge,
+          runId: id,
+          note,
+          byId: actor.id,
+        })
+        .run()
+    if (slip.state !== 'withdrawn') countCopies(db, slip, now)
+    return ok({ value: { id }, subject: slip.id, data: { run: run.number, from: run.outcome, to: outcome } })
   },
 })

@@ -423,6 +423,28 @@ export const told = sqliteTable('told', {
   facts: text('facts', { mode: 'json' }).notNull(),
 })
 
+/** What a run turned out to be after it was logged; the newest counts. The run itself is never edited. */
+export const runCorrections = sqliteTable(
+  'run_corrections',
+  {
+    id: id(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    outcome: text('outcome', { enum: ['good', 'proof', 'spoiled'] }).notNull(),
+    cause: text('cause'),
+    note: text('note').notNull(),
+    /** what the member pays from now on */
+    charge: integer('charge').notNull(),
+  },
+  (t) => [
+    index('corrections_by_run').on(t.runId, t.id),
+    check('corrected_cause_when_spoiled', sql`(${t.outcome} = 'spoiled') = (${t.cause} is not null)`),
+  ],
+)
+
 export const accountEntries = sqliteTable(
   'account_entries',
   {

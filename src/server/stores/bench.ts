@@ -8,6 +8,7 @@ import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
 import { outcomeOf } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
 import { queues, runs } from '@/server/db/schema'
+import { CORRECTED } from './corrections'
 import { listPrinters, type Printer } from './printers'
 import { openPrints } from './prints'
 import { type Due, dueUpkeep } from './rail'
@@ -116,7 +117,7 @@ function doneSince(db: Db, since: number): Bench['today'] {
   const row = db
     .select({
       runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${runs.outcome} = 'spoiled'), 0)`,
+      spoiled: sql<number>`coalesce(sum(${CORRECTED.outcome} = 'spoiled'), 0)`,
       mm2: sql<number>`coalesce(sum(${runs.widthUm} / 1000.0 * ${runs.lengthUm} / 1000.0), 0)`,
     })
     .from(runs)

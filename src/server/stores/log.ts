@@ -4,6 +4,7 @@ import { type Minor, minor } from '@/core/money/money'
 import type { SlipFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { groups, papers, people, presets, presetVersions, printers, runs, slips } from '@/server/db/schema'
+import { CORRECTED, type Correction, correctionsOf } from './corrections'
 
 export type Outcome = 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
 
@@ -32,9 +33,14 @@ export type RunLine = {
   readonly inkMicrolitres: number
   readonly cost: Minor
   readonly charge: Minor
+  /** it was logged as something else */
+  readonly corrected: boolean
 }
 
 export type Run = RunLine & {
+  /** as what it was logged */
+  readonly logged: { readonly outcome: Outcome; readonly cause: string | null }
+  readonly corrections: readonly Correction[]
   readonly by: string
   readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
   readonly facts: SlipFacts
@@ -54,6 +60,9 @@ export type LogKey = { readonly at: number; readonly id: string }
 
 const columns = {
   run: runs,
+  outcome: CORRECTED.outcome,
+  cause: CORRECTED.cause,
+  charge: CORRECTED.charge,
   title: slips.title,
   slipNumber: slips.number,
   memberName: people.name,
@@ -93,8 +102,8 @@ const toLine = (r: Row): RunLine => ({
   versionNumber: r.versionNumber,
   seal: r.seal,
   paperName: r.paperName,
-  outcome: r.run.outcome,
-  cause: r.run.cause,
+  outcome: r.outcome,
+  cause: r.cause,
   note: r.run.note,
   copy: r.run.copy,
   width: um(r.run.widthUm),
@@ -102,7 +111,8 @@ const toLine = (r: Row): RunLine => ({
   roll: r.run.rollId !== null,
   inkMicrolitres: r.run.inkMicrolitres,
   cost: minor(r.run.cost),
-  charge: minor(r.run.charge),
+  charge: minor(r.charge),
+  corrected: r.run.outcome !== r.outcome,
 })
 
 function conditions(f: LogFilter): SQL | undefined {
@@ -110,7 +120,7 @@ function conditions(f: LogFilter): SQL | undefined {
     f.printerId ? eq(runs.printerId, f.printerId) : undefined,
     f.memberId ? eq(runs.memberId, f.memberId) : undefined,
     f.paperId ? eq(runs.paperId, f.paperId) : undefined,
-    f.outcome ? eq(runs.outcome, f.outcome) : undefined,
+    f.outcome ? eq(CORRECTED.outcome, f.outcome) : undefined,
     f.from === undefined ? undefined : gte(runs.at, f.from),
     f.to === undefined ? undefined : lt(runs.at, f.to),
   )
@@ -148,11 +158,11 @@ export function logTotals(db: Db, filter: LogFilter): LogTotals {
   const row = db
     .select({
       runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${runs.outcome} = 'spoiled'), 0)`,
+      spoiled: sql<number>`coalesce(sum(${CORRECTED.outcome} = 'spoiled'), 0)`,
       mm2: sql<number>`coalesce(sum(${runs.widthUm} / 1000.0 * ${runs.lengthUm} / 1000.0), 0)`,
       microlitres: sql<number>`coalesce(sum(${runs.inkMicrolitres}), 0)`,
       cost: sql<number>`coalesce(sum(${runs.cost}), 0)`,
-      charge: sql<number>`coalesce(sum(${runs.charge}), 0)`,
+      charge: sql<number>`coalesce(sum(${CORRECTED.charge}), 0)`,
     })
     .from(runs)
     .where(conditions(filter))
@@ -167,6 +177,8 @@ export function readRun(db: Db, id: string): Run | null {
   const by = db.select({ name: people.name }).from(people).where(eq(people.id, row.run.byId)).get()
   return {
     ...toLine(row),
+    logged: { outcome: row.run.outcome, cause: row.run.cause },
+    corrections: correctionsOf(db, id),
     by: by?.name ?? 'someone',
     answers: row.run.answers as Run['answers'],
     facts: row.run.facts as SlipFacts, // written by run.log from the catalogue, never from a request

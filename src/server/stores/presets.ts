@@ -6,6 +6,7 @@ import type { Settings } from '@/core/preset/settings'
 import type { VersionFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, people, presets, presetVersions, printers, profiles, queues, runs } from '@/server/db/schema'
+import { CORRECTED } from './corrections'
 import { edgeKnowledge } from './edge-checks'
 import { surfaceOf } from './papers'
 import { parsed } from './parse'
@@ -153,7 +154,7 @@ export function versionDeeds(db: Db, presetId: string) {
     .map((v) => v.id)
   if (ids.length === 0) return { runs: 0, spoiled: 0, mm2: 0, microlitres: 0 }
   const done = db
-    .select({ outcome: runs.outcome, w: runs.widthUm, l: runs.lengthUm, ink: runs.inkMicrolitres })
+    .select({ outcome: CORRECTED.outcome, w: runs.widthUm, l: runs.lengthUm, ink: runs.inkMicrolitres })
     .from(runs)
     .where(inArray(runs.versionId, ids))
     .all()

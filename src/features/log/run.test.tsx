@@ -1,0 +1,89 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
+import { fromMm } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import { done, hearing, show } from '../../../test/interface'
+import { facts } from '../../../test/slip-facts'
+import { RunPage, type RunView } from './run'
+
+const RUN: RunView = {
+  id: 'r',
+  number: 9,
+  at: Date.UTC(2026, 10, 24, 15, 5),
+  by: 'Perrin',
+  slipId: 's',
+  slipNumber: 4,
+  title: 'Fern',
+  memberName: 'Iria',
+  groupName: 'Herbarium',
+  printerName: 'Otter',
+  presetName: 'Matte',
+  versionNumber: 3,
+  seal: 'TPX4X4',
+  paperName: 'Fenland Matte',
+  outcome: 'good',
+  cause: null,
+  note: 'second try',
+  copy: 2,
+  inkMicrolitres: 430,
+  cost: minor(123),
+  charge: minor(148),
+  answers: [{ check: 'stock', says: 'Only 2 sheets are left.', reason: 'a pack came' }],
+  facts: facts({ placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } }),
+  logged: { outcome: 'good', cause: null },
+  corrections: [],
+}
+const page = (patch: Partial<RunView> = {}) => show(<RunPage run={{ ...RUN, ...patch }} now={Date.UTC(2026, 10, 25)} />)
+const fact = (name: string): string | null | undefined =>
+  screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent
+
+describe('a run in the log', () => {
+  it('says what it was, from the facts as they were', () => {
+    page()
+    expect(fact('Outcome')).toBe('good')
+    expect(fact('Member')).toBe('Iria, Herbarium')
+    expect(fact('Print')).toBe('180.0 × 240.0 mm, margins')
+    expect(fact('Preset')).toBe('Matte, version 3seal TPX4X4')
+    expect(fact('Cost')).toBe('1.23 to the room, 1.48 charged')
+    expect(screen.getByText(/Only 2 sheets are left/).textContent).toContain('a pack came')
+    expect(screen.queryByText('Corrected')).toBeNull()
+  })
+  it('what it turned out to be is corrected with a cause and a note', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    page()
+    fireEvent.click(screen.getByRole('button', { name: 'Correct the outcome' }))
+    const dialog = within(screen.getByRole('dialog'))
+    const submit = dialog.getByRole<HTMLButtonElement>('button', { name: 'It is spoiled' })
+    expect(submit.disabled).toBe(true)
+    expect(dialog.getByText('Say what spoiled it.')).toBeTruthy()
+    fireEvent.click(dialog.getByPlaceholderText('Choose a cause'))
+    fireEvent.click(await dialog.findByRole('option', { name: 'banding', hidden: true }))
+    expect(dialog.getByText(/Say how it was found/)).toBeTruthy()
+    fireEvent.change(dialog.getByLabelText('Note'), { target: { value: 'seen by daylight' } })
+    expect(submit.disabled).toBe(false)
+    fireEvent.click(submit)
+    await waitFor(() =>
+      expect(asked).toEqual([
+        { action: 'run.correct', body: { id: 'r', outcome: 'spoiled', cause: 'banding', note: 'seen by daylight' } },
+      ]),
+    )
+  })
+  it('corrections stand there, oldest first, with what it was logged as', () => {
+    page({
+      outcome: 'proof',
+      corrections: [
+        { at: 2000, by: 'Odalys', outcome: 'proof', cause: null, note: 'kept as a proof' },
+        { at: 1000, by: 'Iria', outcome: 'spoiled', cause: 'banding', note: 'seen by daylight' },
+      ],
+    })
+    const part = screen.getByRole('heading', { name: 'Corrected' }).parentElement
+    const lines = [...(part?.querySelectorAll('p') ?? [])].map((p) => p.textContent ?? '')
+    expect(lines[0]).toBe('Logged as good by Perrin.')
+    expect(lines[1]).toMatch(/spoiled, banding, by Iria\. seen by daylight$/)
+    expect(lines[2]).toMatch(/proof, by Odalys\. kept as a proof$/)
+  })
+  it('one that nobody knows is not corrected here', () => {
+    page({ outcome: 'not known' })
+    expect(screen.queryByRole('button', { name: 'Correct the outcome' })).toBeNull()
+  })
+})

@@ -1,0 +1,45 @@
+import { desc, eq, type SQL, sql } from 'drizzle-orm'
+import { type Minor, minor } from '@/core/money/money'
+import type { Db } from '@/server/db/open'
+import { people, runCorrections } from '@/server/db/schema'
+import type { Outcome } from './log'
+
+const newest = <T>(column: 'outcome' | 'charge'): SQL<T> =>
+  sql`coalesce((select c.${sql.raw(column)} from run_corrections c where c.run_id = "runs"."id" order by c.id desc limit 1), "runs".${sql.raw(`"${column}"`)})`
+
+/** A run's outcome, cause and charge as they are now: the newest correction's, else its own. For queries on `runs`. */
+export const CORRECTED = {
+  outcome: newest<Outcome>('outcome'),
+  charge: newest<number>('charge'),
+  /** a correction to good takes the cause away, so this is no coalesce */
+  cause: sql<string | null>`case when exists (select 1 from run_corrections c where c.run_id = "runs"."id")
+    then (select c.cause from run_corrections c where c.run_id = "runs"."id" order by c.id desc limit 1)
+    else "runs"."cause" end`,
+}
+
+export type Correction = {
+  readonly at: number
+  readonly by: string
+  readonly outcome: 'good' | 'proof' | 'spoiled'
+  readonly cause: string | null
+  readonly note: string
+  readonly charge: Minor
+}
+
+/** The corrections of a run, the newest first. */
+export const correctionsOf = (db: Db, runId: string): readonly Correction[] =>
+  db
+    .select({ row: runCorrections, by: people.name })
+    .from(runCorrections)
+    .leftJoin(people, eq(people.id, runCorrections.byId))
+    .where(eq(runCorrections.runId, runId))
+    .orderBy(desc(runCorrections.id))
+    .all()
+    .map(({ row, by }) => ({
+      at: row.at,
+      by: by ?? 'someone',
+      outcome: row.outcome,
+      cause: row.cause,
+      note: row.note,
+      charge: minor(row.charge),
+    }))
