@@ -129,7 +129,11 @@ export async function paint(
     }
     await png.add(out)
     if (j % ROWS_A_BREATH === 0) {
-      if (!told(j / height)) break
+      if (!told(j / height)) {
+        // broken off: the rest of the sheet stays paper
+        for (let rest = j + 1; rest < height; rest++) await png.add(blank, rest > j + 1)
+        break
+      }
       await breathe()
     }
   }
