@@ -17,7 +17,7 @@ const listSchema = z.array(z.object({ id: z.string().regex(/^[a-z0-9-]+$/), port
 function printersOf(): z.output<typeof listSchema> {
   const at = folder()
   if (!at || !existsSync(join(at, 'printers.json'))) return []
-  const read = listSchema.safeParse(JSON.parse(readFileSync(join(at, 'printers.json'), 'utf8')))
+  const read = listSchema.safeParse(safeJson(join(at, 'printers.json')))
   return read.success ? read.data : []
 }
 
@@ -113,16 +113,48 @@ export const overview = (sheet: TraySheet): Promise<Buffer> =>
     .jpeg({ quality: 88 })
     .toBuffer()
 
+/** Rows of a sheet are decoded once for all looks about the same height; a look reaches at most 30 mm from its middle. */
+const BAND_MM = 50
+const REACH_MM = 31
+const BANDS_KEPT = 3
+
+type Band = { readonly top: number; readonly width: number; readonly height: number; readonly rgb: Buffer }
+const bands = new Map<string, Promise<Band>>()
+
+async function readBand(sheet: TraySheet, index: number): Promise<Band> {
+  const input = sharp(pathOf(sheet), { limitInputPixels: false, sequentialRead: true })
+  const { width = 0, height: all = 0 } = await input.metadata()
+  const top = Math.min(all - 1, Math.max(0, Math.floor((index * BAND_MM - REACH_MM) * PX_PER_MM)))
+  const end = Math.min(all, Math.max(top + 1, Math.ceil(((index + 1) * BAND_MM + REACH_MM) * PX_PER_MM)))
+  const rgb = await input
+    .extract({ left: 0, top, width, height: end - top })
+    .removeAlpha()
+    .raw()
+    .toBuffer()
+  return { top, width, height: end - top, rgb }
+}
+
+/** The band about a height, kept while one looks around; the oldest goes first. */
+function bandAt(sheet: TraySheet, y: number): Promise<Band> {
+  const index = Math.max(0, Math.floor(Math.min(y, sheet.length) / BAND_MM))
+  const key = `${pathOf(sheet)} ${sheet.at} ${index}`
+  const held = bands.get(key) ?? readBand(sheet, index)
+  bands.delete(key)
+  bands.set(key, held)
+  held.catch(() => bands.delete(key))
+  for (const old of bands.keys()) if (bands.size > BANDS_KEPT) bands.delete(old)
+  return held
+}
+
 /**
  * What a loupe sees: the sheet's own pixels about a place, enlarged without smoothing; the tray's ground where the sheet
  * ends. Place and size in mm.
  */
 export async function loupe(sheet: TraySheet, x: number, y: number, wide: number, enlarge: number): Promise<Buffer> {
-  const input = sharp(pathOf(sheet), { limitInputPixels: false })
-  const { width = 0, height = 0 } = await input.metadata()
+  const { top: from, width, height, rgb } = await bandAt(sheet, y)
   const side = Math.max(8, Math.round(wide * PX_PER_MM))
   const left = Math.round(x * PX_PER_MM - side / 2)
-  const top = Math.round(y * PX_PER_MM - side / 2)
+  const top = Math.round(y * PX_PER_MM - side / 2) - from
   const a = { x: Math.max(0, left), y: Math.max(0, top) }
   const b = { x: Math.min(width, left + side), y: Math.min(height, top + side) }
   const ground = { r: 120, g: 126, b: 122 }
@@ -131,19 +163,19 @@ export async function loupe(sheet: TraySheet, x: number, y: number, wide: number
     b.x > a.x && b.y > a.y
       ? [
           {
-            input: await input
+            input: await sharp(rgb, { raw: { width, height, channels: 3 } })
               .extract({ left: a.x, top: a.y, width: b.x - a.x, height: b.y - a.y })
-              .png()
+              .png({ compressionLevel: 0 })
               .toBuffer(),
             left: a.x - left,
             top: a.y - top,
           },
         ]
       : []
-  const flat = await base.composite(seen).png().toBuffer()
+  const flat = await base.composite(seen).png({ compressionLevel: 0 }).toBuffer()
   return sharp(flat)
     .resize({ width: side * enlarge, kernel: 'nearest' })
-    .png()
+    .png({ compressionLevel: 3 })
     .toBuffer()
 }
 
