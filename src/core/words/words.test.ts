@@ -1,0 +1,151 @@
+import { describe, expect, it } from 'vitest'
+import { fromMm, um } from '@/core/length/length'
+import { fedSheet } from '@/core/sheet/sheet'
+import { sayOutlier, sayReadingFault } from './edge-check'
+import { type Problem, sayProblem } from './problems'
+import { sayRulerLabels } from './ruler'
+
+// Every problem once, with the value that its sentence has to name.
+const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
+  [{ code: 'not_allowed', role: 'member', needs: 'keeper' }, /needs a keeper.*signed in as a member/],
+  [{ code: 'input', issues: [{ path: 'width', message: 'too wide' }] }, /^width: too wide$/],
+  [{ code: 'input', issues: [{ path: '', message: 'no such thing' }] }, /^no such thing$/],
+  [{ code: 'not_found', what: 'This slip' }, /^This slip is not in this room any more/],
+  [{ code: 'stale', what: 'This slip', yours: 1, now: 2, current: null }, /This slip was changed elsewhere/],
+  [{ code: 'in_use', what: 'Fenland', where: ['Otter', 'slip 4'] }, /in use by Otter, slip 4.*retired/],
+  [{ code: 'name_taken', what: 'a size', name: 'Card' }, /a size called “Card”/],
+  [{ code: 'file_empty', name: 'a.jpg' }, /a\.jpg is empty \(0 bytes\)/],
+  [{ code: 'file_too_large', name: 'a.tif', limitMb: 500 }, /a\.tif is larger than 500 MB/],
+  [{ code: 'file_not_a_picture', name: 'a.jpg', begins: '“MZ”' }, /a\.jpg is not a JPEG, PNG or TIFF.*“MZ”/],
+  [{ code: 'file_renamed', name: 'a.jpg', is: 'a PDF' }, /a\.jpg is really a PDF/],
+  [{ code: 'file_broken', name: 'a.jpg', format: 'JPEG' }, /a\.jpg begins as a JPEG/],
+  [{ code: 'file_too_many_pixels', name: 'a.png', megapixels: 900, limit: 400 }, /900 megapixels; at most 400/],
+  [{ code: 'file_separated', name: 'a.tif' }, /a\.tif is separated/],
+  [{ code: 'file_upload_cut', name: 'a.tif', got: 10, expected: 20 }, /10 of 20 bytes of a\.tif/],
+  [{ code: 'stops_unanswered', checks: ['Only 75 ppi', 'too wide'] }, /Only 75 ppi, too wide/],
+  [{ code: 'slip_incomplete', missing: 'preset' }, /has no preset yet/],
+  [{ code: 'slip_done', number: 128 }, /Slip 128 is done/],
+  [{ code: 'nothing_left', what: 'The roll', left: '400 mm', needed: '610 mm' }, /400 mm left, this takes 610 mm/],
+  [{ code: 'render_failed', why: 'the profile is broken.' }, /could not be made: the profile is broken/],
+  [{ code: 'needed', what: 'This feed', where: ['Matte'] }, /in use by Matte/],
+  [{ code: 'import', says: 'schema 9 is newer' }, /^schema 9 is newer$/],
+  [{ code: 'rules', says: ['One.', 'Two.'] }, /^One\. Two\.$/],
+  [{ code: 'room_exists', name: 'Marsh' }, /already set up as Marsh/],
+  [{ code: 'address', address: 'x y', why: 'it has a space' }, /“x y”.*it has a space.*ipp:\/\//],
+  [{ code: 'printer_unreachable', address: 'ipp://a', why: 'refused' }, /Nothing answers at ipp:\/\/a \(refused\)/],
+  [{ code: 'printer_silent', address: 'ipp://a', seconds: 10 }, /said nothing for 10 s/],
+  [{ code: 'printer_endless', address: 'ipp://a', megabytes: 8 }, /past 8 MB/],
+  [{ code: 'printer_moves', address: 'ipp://a', to: 'ipp://b' }, /sends on to ipp:\/\/b, which is not followed/],
+  [{ code: 'printer_not_ipp', address: 'ipp://a', got: 'text/html' }, /it sent text\/html/],
+  [{ code: 'printer_refused', address: 'ipp://a', status: 'busy', says: '' }, /refuses \(busy\)\.$/],
+  [{ code: 'printer_refused', address: 'ipp://a', status: 'busy', says: 'later' }, /refuses \(busy\): later\.$/],
+  [{ code: 'queue_cannot', queue: 'Otter', why: 'it is shut.' }, /Otter cannot take this print: it is shut/],
+  [{ code: 'printing', what: 'Slip 4' }, /Slip 4 is being printed now/],
+  [{ code: 'check_reading', says: 'Sheet 1 is missing.' }, /^Sheet 1 is missing\.$/],
+  [
+    { code: 'run_cannot', number: 9, why: 'it is good already.' },
+    /^Run 9 cannot be corrected so: it is good already\.$/,
+  ],
+  [{ code: 'unreachable' }, /does not answer.*kept here/],
+]
+
+/** A new kind of problem does not compile until it is named here. */
+const EVERY: Readonly<Record<Problem['code'], true>> = {
+  not_allowed: true,
+  input: true,
+  not_found: true,
+  stale: true,
+  in_use: true,
+  name_taken: true,
+  file_empty: true,
+  file_too_large: true,
+  file_not_a_picture: true,
+  file_renamed: true,
+  file_broken: true,
+  file_too_many_pixels: true,
+  file_separated: true,
+  file_upload_cut: true,
+  stops_unanswered: true,
+  slip_incomplete: true,
+  slip_done: true,
+  nothing_left: true,
+  render_failed: true,
+  needed: true,
+  import: true,
+  rules: true,
+  room_exists: true,
+  address: true,
+  printer_unreachable: true,
+  printer_silent: true,
+  printer_endless: true,
+  printer_moves: true,
+  printer_not_ipp: true,
+  printer_refused: true,
+  queue_cannot: true,
+  printing: true,
+  check_reading: true,
+  run_cannot: true,
+  unreachable: true,
+}
+
+describe('problems in words', () => {
+  it.each(PROBLEMS.map(([p, says]) => [p.code, p, says] as const))(
+    '%s is a sentence with its value',
+    (_code, p, says) => {
+      expect(sayProblem(p)).toMatch(says)
+      expect(sayProblem(p)).not.toMatch(/undefined|null|\[object/)
+    },
+  )
+  it('every kind of problem is among them', () => {
+    expect(Object.keys(EVERY).filter((code) => !PROBLEMS.some(([p]) => p.code === code))).toEqual([])
+  })
+})
+
+describe('edge checks in words', () => {
+  it.each([
+    [{ code: 'none' } as const, /No sheet has been read yet/],
+    [{ code: 'missing', sheet: 2, edge: 'trail' } as const, /Sheet 2: the trail.* was not read/],
+    [{ code: 'tick', sheet: 3, edge: 'lead', tick: 99, first: 1, last: 60 } as const, /no tick 99; .*from 1 to 60/],
+    [
+      { code: 'length', sheet: 1, name: 'A to B', um: fromMm(40), about: fromMm(230) } as const,
+      /cross A to cross B: 40\.0 mm was read where about 230\.0 mm/,
+    ],
+  ])('%o', (fault, says) => {
+    expect(sayReadingFault(fault, 'mm')).toMatch(says)
+  })
+  it('lengths in the room’s unit', () => {
+    const fault = { code: 'length', sheet: 1, name: 'A to C', um: um(25_400), about: um(254_000) } as const
+    expect(sayReadingFault(fault, 'in')).toMatch(/1\.00 in was read where about 10\.00 in/)
+  })
+  it.each([
+    ['place across', 400, 'Sheet 4 lies across 0.4 mm away'],
+    ['place along', -400, 'Sheet 4 lies along 0.4 mm away'],
+    ['length along', 2400, 'Sheet 4 is along 2.4 mm per metre away'],
+    ['turn', -2400, 'Sheet 4 is turned 2.4 mm per metre away'],
+  ] as const)('a sheet that stands apart: %s', (what, by, says) => {
+    expect(sayOutlier({ sheet: 4, what, by }, 'mm')).toContain(says)
+  })
+  it('a ruler sheet says which it is, so that it can be found in a pile', () => {
+    const labels = sayRulerLabels(
+      {
+        number: 4,
+        queueName: 'Otter, photo',
+        feedName: 'rear stack',
+        edge: 'borderless',
+        sheet: fedSheet(fromMm(257), fromMm(364), 'short'),
+        presetName: 'Matte',
+        versionNumber: 3,
+        seal: 'TPX4X4',
+        sheetNumber: 2,
+      },
+      'mm',
+    )
+    expect(labels.slice(0, 4)).toEqual([
+      'Edge check 4, sheet 2',
+      'Otter, photo, rear stack, borderless',
+      '257 × 364 mm, across x along',
+      'Matte, version 3, seal TPX4X4',
+    ])
+    expect(labels[4]).toContain('enters first')
+  })
+})
