@@ -9,9 +9,9 @@ import type { Settings } from '@/core/preset/settings'
 import type { Result } from '@/core/result/result'
 import type { SlipBody } from '@/core/slip/facts'
 import { type Problem, sayProblem } from '@/core/words/problems'
-import { readIcc } from '@/formats/icc/read'
 import { ACTIONS } from '@/server/actions/all'
-import { addPicture, addProfile, previewPicture } from '@/server/actions/pictures'
+import { addPicture, previewPicture } from '@/server/actions/pictures'
+import { importProfile } from '@/server/actions/profiles'
 import { type Db, openRoom } from '@/server/db/open'
 import { currentActor } from '@/server/door/actor'
 import { type Action, through } from '@/server/door/door'
@@ -271,9 +271,8 @@ class Filling {
   private async presets(start: number): Promise<void> {
     for (const { name, model } of DEMO_PROFILES) {
       const bytes = printerProfile(name, model)
-      if (!readIcc(bytes).ok) throw new Error(`profile ${name} cannot be read`)
-      const sha = await keepBytes(this.folder, bytes)
-      const { id } = await this.do(addProfile, { name, sha, space: 'RGB', sealMadeWith: null }, start)
+      const received = await receive(this.folder, Readable.from([bytes]), bytes.length)
+      const { id } = await this.do(importProfile, { name, received, sealMadeWith: null }, start)
       this.profileIds.set(name, id)
     }
     for (const preset of DEMO_PRESETS) {

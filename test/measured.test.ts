@@ -95,6 +95,7 @@ async function printAndMeasure(count: number, from: number): Promise<Tally> {
   for (let n = 0; tally.measured < count && n < count * 3; n++) {
     const random = seeded(SEED * 100_003 + from + n)
     const bed = bedOf(random)
+    printers.supply()
     const lies = random() < 0.5
     const pictureId = await printers.picture(lies ? 1600 : 1200, lies ? 1200 : 1600, 30 + Math.floor(random() * 30))
     const slip = await printers.slip({

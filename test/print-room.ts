@@ -7,6 +7,7 @@ import { Readable } from 'node:stream'
 import pino from 'pino'
 import sharp from 'sharp'
 import { EMPTY_SLIP } from '@/contract/slip-data'
+import type { Settings } from '@/core/preset/settings'
 import type { SlipBody } from '@/core/slip/facts'
 import { ACTIONS } from '@/server/actions/all'
 import { addPicture } from '@/server/actions/pictures'
@@ -110,6 +111,8 @@ export class PrintRoom {
     readonly surface: 'gloss' | 'lustre' | 'matte' | 'cotton' | 'plain'
     readonly black: 'photo' | 'matte'
     readonly inkSet: string
+    /** anything of the settings that is to be otherwise */
+    readonly settings?: Partial<Settings>
   }): Promise<string> {
     const paper = await this.room.must(ACTIONS['paper.add'], {
       maker: '',
@@ -119,7 +122,7 @@ export class PrintRoom {
       thickness: 280,
       note: '',
     })
-    const name = `${p.queue} ${p.feed} ${p.mediaSetting} ${p.quality}`
+    const name = `${p.queue} ${p.feed} ${p.mediaSetting} ${p.quality}${p.settings ? ` ${this.versions.size}` : ''}`
     const added = await this.room.must(ACTIONS['preset.add'], {
       name,
       draft: {
@@ -139,6 +142,7 @@ export class PrintRoom {
         mirror: false,
         edgeAllowed: 'either',
         own: {},
+        ...p.settings,
       },
     })
     const sealed = await this.room.must(ACTIONS['preset.seal'], { id: added.id, revision: 1, why: 'test' })
@@ -169,6 +173,17 @@ export class PrintRoom {
       pino({ level: process.env.LIBRETA_LOG ?? 'silent' }),
       pace,
     )
+  }
+
+  /** Fresh paper of what is in, and full ink: for tests that print more than a machine holds. */
+  supply(): void {
+    for (const machine of this.machines.values()) {
+      for (const source of machine.model.sources) {
+        const held = machine.holds.get(source.keyword)
+        if (held) held.left = source.kind === 'roll' ? 30_000 : source.kind === 'sheet' ? 1 : 20
+      }
+      for (const { name } of machine.model.inks) machine.ink.set(name, 80)
+    }
   }
 
   /** Waits until a print is over. */

@@ -165,6 +165,7 @@ export const INPUTS = {
   'preset.retire': z.object(edited),
   'preset.delete': z.object({ id: idSchema }),
   'preset.restore': z.object(edited),
+  'profile.retire': z.object({ id: idSchema }),
   'slip.add': z.object({ body: slipBodySchema.nullable() }),
   'slip.save': z.object({ ...edited, body: slipBodySchema }),
   'slip.state': z.object({ ...edited, state: z.enum(['open', 'waiting', 'withdrawn']) }),
@@ -278,6 +279,7 @@ export type ActionOutput = {
   'preset.retire': Saved
   'preset.delete': Made
   'preset.restore': Saved
+  'profile.retire': Made
   'slip.add': Numbered
   'slip.save': Saved
   'slip.state': Saved

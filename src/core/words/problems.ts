@@ -46,6 +46,7 @@ export type Problem =
   | { readonly code: 'printer_refused'; readonly address: string; readonly status: string; readonly says: string }
   | { readonly code: 'queue_cannot'; readonly queue: string; readonly why: string }
   | { readonly code: 'printing'; readonly what: string }
+  | { readonly code: 'profile_bad'; readonly name: string; readonly why: string }
   | { readonly code: 'check_reading'; readonly says: string }
   | { readonly code: 'run_cannot'; readonly number: number; readonly why: string }
 
@@ -116,6 +117,8 @@ export function sayProblem(p: Problem): string {
       return `${p.queue} cannot take this print: ${p.why}`
     case 'printing':
       return `${p.what} is being printed now. Wait for it, or cancel it first.`
+    case 'profile_bad':
+      return `${p.name} cannot be used as a profile: ${p.why}`
     case 'check_reading':
       return p.says
     case 'run_cannot':

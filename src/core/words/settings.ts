@@ -9,6 +9,8 @@ export type SettingWorld = {
   readonly queues: readonly (Named & { readonly feeds: readonly Named[]; readonly facts: QueueFacts })[]
   readonly papers: readonly Named[]
   readonly profiles: readonly Named[]
+  /** no longer offered, but versions name them */
+  readonly retiredProfiles: readonly Named[]
 }
 
 /** What each setting is called on the page. */
@@ -65,7 +67,9 @@ export function sayValue(key: keyof Settings, value: unknown, world: SettingWorl
 
 export function sayFileColour(colour: FileColour, world: SettingWorld): string {
   if (colour.kind === 'untouched') return 'untouched'
-  const name = world.profiles.find((p) => p.id === colour.profileId)?.name ?? 'a profile that is gone'
+  const is = (p: { readonly id: string }): boolean => p.id === colour.profileId
+  const retired = world.retiredProfiles.find(is)?.name
+  const name = world.profiles.find(is)?.name ?? (retired ? `${retired} (retired)` : 'a profile that is gone')
   return `to ${name}, ${colour.intent}, black point ${colour.blackPoint ? 'on' : 'off'}`
 }
 

@@ -41,6 +41,7 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
   [{ code: 'printer_refused', address: 'ipp://a', status: 'busy', says: 'later' }, /refuses \(busy\): later\.$/],
   [{ code: 'queue_cannot', queue: 'Otter', why: 'it is shut.' }, /Otter cannot take this print: it is shut/],
   [{ code: 'printing', what: 'Slip 4' }, /Slip 4 is being printed now/],
+  [{ code: 'profile_bad', name: 'a.icc', why: 'it is none.' }, /a\.icc cannot be used as a profile: it is none/],
   [{ code: 'check_reading', says: 'Sheet 1 is missing.' }, /^Sheet 1 is missing\.$/],
   [
     { code: 'run_cannot', number: 9, why: 'it is good already.' },
@@ -83,6 +84,7 @@ const EVERY: Readonly<Record<Problem['code'], true>> = {
   printer_refused: true,
   queue_cannot: true,
   printing: true,
+  profile_bad: true,
   check_reading: true,
   run_cannot: true,
   unreachable: true,

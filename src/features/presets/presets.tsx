@@ -55,6 +55,9 @@ export function Presets(props: {
   return (
     <>
       <PageHead title="Presets" sub="named ways to print; their versions never change">
+        <Link href="/presets/profiles" className="small">
+          Profiles
+        </Link>
         <ImportButton label="From JSON" onText={(t) => void take(t)} />
         <Button loading={busy} disabled={!first} onClick={() => void add()}>
           New preset

@@ -30,6 +30,7 @@ import {
   setLoad,
 } from './printers'
 import { cancelPrint, settlePrint, startPrint } from './prints'
+import { retireProfile } from './profiles'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
@@ -81,6 +82,7 @@ export const ACTIONS: {
   'preset.retire': retirePreset,
   'preset.delete': deletePreset,
   'preset.restore': restorePreset,
+  'profile.retire': retireProfile,
   'slip.add': addSlip,
   'slip.save': saveSlip,
   'slip.state': moveSlip,

@@ -1,9 +1,9 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
-import { idSchema, nameSchema } from '@/contract/lengths'
+import { idSchema } from '@/contract/lengths'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
-import { pictures, profiles } from '@/server/db/schema'
+import { pictures } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { discard, keep, keepBytes } from '@/server/files/files'
 import { type Inspected, inspect } from '@/server/imaging/inspect'
@@ -16,7 +16,7 @@ export const plainFileName = (name: string): string =>
     .trim()
     .slice(0, 160) || 'picture'
 
-const receivedSchema = z.object({
+export const receivedSchema = z.object({
   path: z.string(),
   sha: z.string().regex(/^[0-9a-f]{64}$/),
   bytes: z.int().min(0),
@@ -65,24 +65,5 @@ export const previewPicture = action({
   commit({ id, previewSha }, { db }) {
     const changed = db.update(pictures).set({ previewSha }).where(eq(pictures.id, id)).run()
     return changed.changes > 0 ? ok({ value: { id }, subject: id }) : bad({ code: 'not_found', what: 'This picture' })
-  },
-})
-
-/** A profile whose bytes were read and kept already. */
-export const addProfile = action({
-  name: 'profile.add',
-  role: 'keeper',
-  input: z.object({
-    name: nameSchema,
-    sha: z.string().regex(/^[0-9a-f]{64}$/),
-    space: z.enum(['RGB', 'GRAY']),
-    sealMadeWith: z.string().nullable(),
-  }),
-  commit(input, { db, now }) {
-    const id = newId()
-    db.insert(profiles)
-      .values({ id, at: now, ...input })
-      .run()
-    return ok({ value: { id }, subject: id })
   },
 })

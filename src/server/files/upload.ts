@@ -1,11 +1,13 @@
 import { Readable } from 'node:stream'
 import type { ReadableStream as NodeReadableStream } from 'node:stream/web'
+import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { addPicture, plainFileName } from '@/server/actions/pictures'
+import { importProfile } from '@/server/actions/profiles'
 import { requestContext } from '@/server/door/actor'
-import { through } from '@/server/door/door'
+import { type DoorContext, through } from '@/server/door/door'
 import { answer } from '@/server/door/http'
-import { discard, receive, TooLarge } from './files'
+import { discard, type Received, receive, TooLarge } from './files'
 
 /** The largest picture file. */
 export const MOST_PICTURE_MB = 600
@@ -22,12 +24,29 @@ function nameOf(request: Request): string {
 }
 
 /** Streams a picture to disk and through the door; whatever goes wrong leaves nothing behind. */
-export async function receivePicture(request: Request): Promise<Response> {
+export const receivePicture = (request: Request): Promise<Response> =>
+  takeIn(request, MOST_PICTURE_MB, (name, received, ctx) => through(addPicture, { name, received }, ctx))
+
+/** The largest profile: tables of a colour printer are below a hundredth of this. */
+const MOST_PROFILE_MB = 20
+
+/** A profile, with the seal it was made with in the address. */
+export const receiveProfile = (request: Request): Promise<Response> => {
+  const sealMadeWith = new URL(request.url).searchParams.get('seal')
+  return takeIn(request, MOST_PROFILE_MB, (name, received, ctx) =>
+    through(importProfile, { name, received, sealMadeWith }, ctx),
+  )
+}
+
+async function takeIn(
+  request: Request,
+  limitMb: number,
+  take: (name: string, received: Received, ctx: DoorContext) => Promise<Result<unknown, Problem>>,
+): Promise<Response> {
   const name = nameOf(request)
-  const limit = MOST_PICTURE_MB * 1_000_000
+  const limit = limitMb * 1_000_000
   const declared = request.headers.get('content-length')
-  if (declared !== null && Number(declared) > limit)
-    return refusal({ code: 'file_too_large', name, limitMb: MOST_PICTURE_MB })
+  if (declared !== null && Number(declared) > limit) return refusal({ code: 'file_too_large', name, limitMb })
   if (!request.body || declared === '0') return refusal({ code: 'file_empty', name })
   const ctx = requestContext()
   try {
@@ -37,9 +56,12 @@ export async function receivePicture(request: Request): Promise<Response> {
       await discard(received)
       return refusal({ code: 'file_upload_cut', name, got: received.bytes, expected: Number(declared) })
     }
-    return answer(await through(addPicture, { name, received }, ctx))
+    const result = await take(name, received, ctx)
+    // what was refused at the door was not looked at, and is still there
+    if (!result.ok) await discard(received)
+    return answer(result)
   } catch (error) {
-    if (error instanceof TooLarge) return refusal({ code: 'file_too_large', name, limitMb: MOST_PICTURE_MB })
+    if (error instanceof TooLarge) return refusal({ code: 'file_too_large', name, limitMb })
     if (request.signal.aborted)
       return refusal({ code: 'file_upload_cut', name, got: 0, expected: Number(declared ?? 0) })
     throw error

@@ -1,4 +1,4 @@
-import { isNull } from 'drizzle-orm'
+import { asc, isNotNull, isNull } from 'drizzle-orm'
 import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
@@ -24,11 +24,26 @@ export function presetWorld(db: Db) {
       weight: p.weight,
       thickness: p.thickness,
     })),
-    profiles: db
-      .select({ id: profiles.id, name: profiles.name, sealMadeWith: profiles.sealMadeWith, space: profiles.space })
-      .from(profiles)
-      .where(isNull(profiles.retiredAt))
-      .all()
-      .map(({ space, ...p }) => ({ ...p, grey: space === 'GRAY' })),
+    profiles: listProfiles(db),
+    /** no longer offered, but versions name them */
+    retiredProfiles: profileRows(db, true).map(({ id, name }) => ({ id, name })),
   }
 }
+
+const profileRows = (db: Db, retired: boolean) =>
+  db
+    .select({
+      id: profiles.id,
+      name: profiles.name,
+      sealMadeWith: profiles.sealMadeWith,
+      space: profiles.space,
+      at: profiles.at,
+    })
+    .from(profiles)
+    .where(retired ? isNotNull(profiles.retiredAt) : isNull(profiles.retiredAt))
+    .orderBy(asc(profiles.name))
+    .all()
+    .map(({ space, ...p }) => ({ ...p, grey: space === 'GRAY' }))
+
+/** Profiles that are offered, by name. */
+export const listProfiles = (db: Db) => profileRows(db, false)

@@ -363,7 +363,7 @@ describe('the room', () => {
     const room = await TestRoom.open()
     const draft = newDraft(presetWorld(room.db))
     expect(draft).toMatchObject({ mediaSettingId: 'photo', edgeAllowed: 'margins', fileColour: { kind: 'untouched' } })
-    expect(newDraft({ queues: [], papers: [], profiles: [] })).toBeNull()
+    expect(newDraft({ queues: [], papers: [], profiles: [], retiredProfiles: [] })).toBeNull()
   })
   it('own sizes: short edge first, one name once, nothing too small', async () => {
     const room = await TestRoom.open()

@@ -1,23 +1,24 @@
 import { bad, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 
-type Uploaded = Result<{ readonly id: string }, Problem>
+export type Uploaded<Value> = Result<Value, Problem>
 
 /** Sends a file as a raw body; told the part that has left (0..1). Rejects never: a cut line is a problem. */
-export function uploadPicture(
+export function upload<Value>(
+  to: string,
   file: File,
   told: (part: number) => void,
   signal: AbortSignal,
-): Promise<Uploaded | 'cancelled'> {
+): Promise<Uploaded<Value> | 'cancelled'> {
   return new Promise((resolve) => {
     const request = new XMLHttpRequest()
-    request.open('POST', '/api/pictures')
+    request.open('POST', to)
     request.setRequestHeader('content-type', 'application/octet-stream')
     request.setRequestHeader('x-file-name', encodeURIComponent(file.name || 'pasted picture.png'))
     request.upload.onprogress = (e) => told(e.total > 0 ? e.loaded / e.total : 0)
     request.onload = () => {
       try {
-        resolve(JSON.parse(request.responseText) as Uploaded)
+        resolve(JSON.parse(request.responseText) as Uploaded<Value>)
       } catch {
         resolve(bad({ code: 'unreachable' }))
       }
@@ -28,3 +29,9 @@ export function uploadPicture(
     request.send(file)
   })
 }
+
+export const uploadPicture = (
+  file: File,
+  told: (part: number) => void,
+  signal: AbortSignal,
+): Promise<Uploaded<{ readonly id: string }> | 'cancelled'> => upload('/api/pictures', file, told, signal)

@@ -1,0 +1,99 @@
+import { existsSync, readdirSync } from 'node:fs'
+import { Readable } from 'node:stream'
+import { describe, expect, it } from 'vitest'
+import { sayFileColour } from '@/core/words/settings'
+import { filePath, receive } from '@/server/files/files'
+import { listProfiles, presetWorld } from '@/server/stores/preset-world'
+import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
+import { TestRoom } from '../../../test/room'
+import { ACTIONS } from './all'
+import { importProfile } from './profiles'
+
+const FEN = printerProfile('fen, 2026', { gamma: 2, black: 0.035, chroma: 0.82 })
+
+async function profiles() {
+  const room = await TestRoom.open()
+  const take = async (bytes: Uint8Array, name = 'fen.icc', sealMadeWith: string | null = null) => {
+    const received = await receive(room.folder, Readable.from([Buffer.from(bytes)]), 1e7)
+    return room.act(importProfile, { name, received, sealMadeWith })
+  }
+  const waiting = (): number => readdirSync(`${room.folder}/incoming`).length
+  return { room, take, waiting }
+}
+const patched = (at: number, text: string): Uint8Array => {
+  const copy = new Uint8Array(FEN)
+  copy.set(new TextEncoder().encode(text), at)
+  return copy
+}
+
+describe('a profile', () => {
+  it('is taken in under its own name, kept by its content, and offered to presets', async () => {
+    const { room, take, waiting } = await profiles()
+    const taken = await take(FEN, 'anything.icm', 'TPX4X4')
+    expect(taken).toMatchObject({ ok: true, value: { name: 'fen, 2026', already: false } })
+    expect(listProfiles(room.db)).toMatchObject([{ name: 'fen, 2026', grey: false, sealMadeWith: 'TPX4X4' }])
+    expect(presetWorld(room.db).profiles).toHaveLength(1)
+    expect(existsSync(filePath(room.folder, room.one<string>('select sha from profiles')))).toBe(true)
+    expect(waiting()).toBe(0)
+  })
+  it('twice the same is recognised; made with another version it is another one, with a name of its own', async () => {
+    const { room, take } = await profiles()
+    await take(FEN)
+    expect(await take(FEN)).toMatchObject({ value: { already: true } })
+    expect(await take(FEN, 'fen.icc', 'TPX4X4')).toMatchObject({ value: { already: false, name: 'fen, 2026 2' } })
+    expect(room.one('select count(*) from profiles')).toBe(2)
+  })
+  it.each([
+    ['no profile at all', new TextEncoder().encode('a picture, they said'), /no ICC profile: shorter than its header/],
+    ['a picture renamed', new Uint8Array(5000).fill(7), /no ICC profile: the signature acsp is missing/],
+    ['a screen’s', matrixProfile('screen', WIDE, 2.2), /describes no printer \(its class is mntr\)/],
+    ['one for ink values', patched(16, 'CMYK'), /for CMYK ink values/],
+    ['one for something else', patched(16, 'XYZ '), /for other ink values/],
+  ] as const)('%s: a sentence with its name, nothing stored', async (_name, bytes, why) => {
+    const { room, take, waiting } = await profiles()
+    const refused = await take(bytes, 'thing.icc')
+    expect(refused).toMatchObject({
+      problem: { code: 'profile_bad', name: 'thing.icc', why: expect.stringMatching(why) },
+    })
+    expect(room.one('select count(*) from profiles')).toBe(0)
+    expect(waiting()).toBe(0)
+  })
+  it('a grey one is known as such', async () => {
+    const { room, take } = await profiles()
+    expect((await take(patched(16, 'GRAY'))).ok).toBe(true)
+    expect(listProfiles(room.db)[0]?.grey).toBe(true)
+  })
+  it('retired it is no longer offered, and what is not there cannot be', async () => {
+    const { room, take } = await profiles()
+    const taken = await take(FEN)
+    const id = taken.ok ? taken.value.id : ''
+    await room.must(ACTIONS['profile.retire'], { id })
+    expect(listProfiles(room.db)).toEqual([])
+    const named = { kind: 'profile', profileId: id, intent: 'relative', blackPoint: true } as const
+    expect(sayFileColour(named, presetWorld(room.db))).toBe('to fen, 2026 (retired), relative, black point on')
+    expect(await room.act(ACTIONS['profile.retire'], { id })).toMatchObject({ problem: { code: 'not_found' } })
+    // the same file is taken in anew
+    expect(await take(FEN)).toMatchObject({ value: { already: false } })
+  })
+  it('a draft that names it keeps it, and says so', async () => {
+    const { room, take } = await profiles()
+    const taken = await take(FEN)
+    const id = taken.ok ? taken.value.id : ''
+    const preset = room.db.$client.prepare('select id, name from presets').get() as { id: string; name: string }
+    const settings = JSON.parse(room.one<string>('select settings from preset_versions'))
+    const fileColour = { kind: 'profile', profileId: id, intent: 'relative', blackPoint: true }
+    room.db.$client
+      .prepare('update presets set draft = ? where id = ?')
+      .run(JSON.stringify({ ...settings, fileColour }), preset.id)
+    expect(await room.act(ACTIONS['profile.retire'], { id })).toMatchObject({
+      problem: { code: 'needed', where: [`the draft of ${preset.name}`] },
+    })
+  })
+  it('is the keeper’s: a helper takes in none', async () => {
+    const { room } = await profiles()
+    const received = await receive(room.folder, Readable.from([Buffer.from(FEN)]), 1e7)
+    const helper = { id: room.one<string>('select id from people'), name: 'H', role: 'helper' } as const
+    const refused = await room.act(importProfile, { name: 'x', received, sealMadeWith: null }, helper)
+    expect(refused).toMatchObject({ problem: { code: 'not_allowed' } })
+  })
+})
