@@ -36,12 +36,22 @@ const SCREENS: readonly Screen[] = [
   ['room', () => '/room'],
   ['new edge check', () => `/edge-checks/new?printer=${id.printer}`],
   ['output tray', () => '/tray'],
+  ['profiles', () => '/presets/profiles'],
 ]
 
 describe.each(['light', 'dark'] as const)('axe, %s', (scheme) => {
   it.each(SCREENS)('%s', async (_name, path) => {
     const page = await visit.open('/sizes')
     expect(await axe(page, path(), scheme)).toEqual([])
+    await page.close()
+  })
+})
+
+describe('the frame stands still', () => {
+  it.each(SCREENS)('%s scrolls inside it only', async (_name, path) => {
+    const page = await visit.open(path())
+    const over: number = await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)
+    expect(over).toBeLessThanOrEqual(0)
     await page.close()
   })
 })

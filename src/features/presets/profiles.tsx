@@ -152,16 +152,6 @@ function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView
       shut={file ? null : 'Choose the file of a printer’s profile.'}
       onSubmit={() => void take()}
     >
-      <div className={lists.row}>
-        <FileButton accept=".icc,.icm" onChange={setFile}>
-          {(button) => (
-            <Button {...button} variant="default" data-autofocus>
-              Choose a file
-            </Button>
-          )}
-        </FileButton>
-        <span className="small">{file?.name ?? ''}</span>
-      </div>
       <Select
         label="Made with"
         description="The version that printed the chart it was measured from. A print with another seal is then looked at."
@@ -173,6 +163,16 @@ function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView
         comboboxProps={{ withinPortal: false }}
         onChange={setSeal}
       />
+      <div className={lists.row}>
+        <FileButton accept=".icc,.icm" onChange={setFile}>
+          {(button) => (
+            <Button {...button} variant="default" data-autofocus>
+              Choose a file
+            </Button>
+          )}
+        </FileButton>
+        <span className="small">{file?.name ?? ''}</span>
+      </div>
       <p className="soft small">An ICC profile in RGB or grey; the name that it gives itself is taken over.</p>
     </Form>
   )

@@ -66,6 +66,8 @@ export function EdgeSection(props: {
       {[...groups.entries()].map(([key, list]) => {
         const used = list.filter((c) => c.result !== null)
         const [newest] = used
+        // another sheet is another length: its overspray holds another share of the stretch
+        const alike = used.filter((c) => c.sizeName === newest?.sizeName)
         const first = list[0]
         if (!first) return null
         return (
@@ -94,7 +96,7 @@ export function EdgeSection(props: {
                   return (
                     <tr key={c.id}>
                       <th scope="row">
-                        <Link href={`/edge-checks/${c.id}`}>check {c.number}</Link>,{' '}
+                        <Link href={`/edge-checks/${c.id}`}>check {c.number}</Link>, {c.sizeName},{' '}
                         {sayDay(c.solvedAt ?? c.createdAt, timeZone, now)}
                         {c === newest ? <span className="level-fine"> in use</span> : null}
                         {late ? (
@@ -120,12 +122,12 @@ export function EdgeSection(props: {
                 })}
               </tbody>
             </table>
-            {used.length > 1 ? (
+            {alike.length > 1 ? (
               <Wander
-                title={`${first.queueName}, ${first.feedName}, ${first.edge}`}
+                title={`${first.queueName}, ${first.feedName}, ${first.edge}, ${newest?.sizeName}`}
                 unit={unit}
-                points={[...used].reverse().map((c) => ({
-                  at: sayDay(c.solvedAt ?? c.createdAt, timeZone, now),
+                points={[...alike].reverse().map((c) => ({
+                  at: `${c.number}: ${sayDay(c.solvedAt ?? c.createdAt, timeZone, now)}`,
                   edges: c.result?.edges ?? first.declared.edges,
                 }))}
               />
