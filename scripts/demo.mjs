@@ -1,11 +1,12 @@
 // npm run demo [-- --fresh] [--seed N] [--speed N]: the demo room on this machine, with everything it needs.
 import { existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { build, endOnSignals, install, needNode, ROOT, run, say, serve, startPrinters } from './lib.mjs'
+import { build, endOnSignals, install, needNode, needPorts, ROOT, run, say, serve, startPrinters } from './lib.mjs'
 
 needNode()
 const data = join(ROOT, 'demo-data')
 endOnSignals(() => rmSync(`${data}.making`, { recursive: true, force: true }))
+await needPorts({ standins: true })
 await install()
 await build()
 if (process.argv.includes('--fresh')) rmSync(data, { recursive: true, force: true })

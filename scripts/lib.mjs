@@ -166,9 +166,6 @@ const STANDINS = [
  * they really do; `speed` is how many times faster than a real machine they print.
  */
 export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
-  for (const { id, port } of STANDINS)
-    if (await portTaken(port))
-      giveUp(`Port ${port}, where the simulated printer ${id} listens, is taken. Stop what runs there.`)
   mkdirSync(tray, { recursive: true })
   writeFileSync(join(tray, 'printers.json'), JSON.stringify(STANDINS))
   await Promise.all(
@@ -195,6 +192,15 @@ export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
         }),
     ),
   )
+}
+
+/** Says so before anything is done when another room, or its printers, runs already: nothing under it is touched. */
+export async function needPorts({ standins = false } = {}) {
+  if (await portTaken(PORT))
+    giveUp(`Port ${PORT} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
+  for (const { id, port } of standins ? STANDINS : [])
+    if (await portTaken(port))
+      giveUp(`Port ${port}, where the simulated printer ${id} listens, is taken. Stop what runs there.`)
 }
 
 /** Starts server and background process on a room folder. */

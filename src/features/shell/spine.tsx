@@ -83,7 +83,7 @@ export function Spine({ roomName, tray }: { readonly roomName: string; readonly 
           </span>
         </button>
         <button type="button" className={css.way} onClick={flip} title="Switch light and dark (d)">
-          light
+          {scheme}
           <span className={css.key} aria-hidden="true">
             d
           </span>

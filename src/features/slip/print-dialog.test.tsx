@@ -4,6 +4,7 @@ import { runChecks } from '@/core/checks/all'
 import { outcomeOf } from '@/core/slip/outcome'
 import { done, hearing, show } from '../../../test/interface'
 import { facts } from '../../../test/slip-facts'
+import { PrintActs, whyShut } from './print-acts'
 import { PrintDialog } from './print-dialog'
 
 const stops = () => {
@@ -95,5 +96,49 @@ describe('print and log', () => {
     await waitFor(() => expect(asked).toHaveLength(1))
     expect(onClose).not.toHaveBeenCalled()
     expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('kept')
+  })
+})
+
+describe('what keeps a slip from being printed', () => {
+  const slip = { state: 'waiting', picture: true, preset: true, laid: true, printing: false } as const
+  it.each([
+    [{}, null],
+    [{ printing: true }, 'It is being printed now.'],
+    [{ state: 'done' }, 'This slip is done. Copy it to print again.'],
+    [{ state: 'withdrawn' }, 'This slip was taken off the bench.'],
+    [{ picture: false, preset: false, laid: false }, 'It has no picture yet.'],
+    [{ preset: false, laid: false }, 'It has no preset yet.'],
+    [{ laid: false }, 'It has no sheet yet.'],
+  ] as const)('%o: %s', (patch, says) => {
+    expect(whyShut({ ...slip, ...patch })).toBe(says)
+  })
+  const acts = (shut: string | null, address: string | null) =>
+    show(
+      <PrintActs
+        shut={shut}
+        ready
+        address={address}
+        save={{ start: async () => {}, cancel: () => {}, job: null }}
+        onPrint={vi.fn()}
+        onLog={vi.fn()}
+      />,
+    )
+  const shutButtons = (): readonly (string | null)[] =>
+    screen
+      .getAllByRole<HTMLButtonElement>('button')
+      .filter((b) => b.disabled)
+      .map((b) => b.textContent)
+  it('a queue without an address is printed by hand and logged', () => {
+    acts(null, null)
+    expect(shutButtons()).toEqual(['Print and log'])
+    expect(screen.getByText(/no address: save the file and print it by hand/)).toBeTruthy()
+  })
+  it('a slip that is done can still be saved', () => {
+    acts('This slip is done. Copy it to print again.', 'ipp://otter')
+    expect(shutButtons()).toEqual(['Print and log', 'Log run'])
+  })
+  it('nothing is said when nothing is shut', () => {
+    acts(null, 'ipp://otter')
+    expect(shutButtons()).toEqual([])
   })
 })

@@ -28,8 +28,9 @@ import { PresetFields } from './lines/preset-fields'
 import { SheetFields } from './lines/sheet-fields'
 import { ChargeFields, CopiesFields, ToneFields } from './lines/small-fields'
 import { OutcomeDialog } from './outcome-dialog'
+import { PrintActs, whyShut } from './print-acts'
 import { PrintDialog } from './print-dialog'
-import { SaveFileButton, useSaveFile } from './save-file'
+import { useSaveFile } from './save-file'
 import { edgeLine, pictureLine, placingLine, presetLine, sheetLine, toneLine } from './sentences'
 import css from './slip.module.css'
 import { Stage } from './stage'
@@ -68,6 +69,13 @@ export function SlipDesk(page: SlipPage) {
 
   const address = facts.version ? (page.addresses[facts.version.settings.queueId] ?? null) : null
   const printing = page.prints.some(underWay)
+  const shut = whyShut({
+    state: slip.state,
+    picture: shown !== null,
+    preset: facts.version !== null,
+    laid: outcome.print !== null,
+    printing,
+  })
   const closed = useMemo(() => closedVersions(catalogue, body, unit), [catalogue, body, unit])
 
   const save = useSaveFile(slip.id, flush)
@@ -104,8 +112,8 @@ export function SlipDesk(page: SlipPage) {
   )
   useKeys({
     ...(ready ? { s: () => void save.start() } : {}),
-    ...(ready && editable ? { l: () => setOutcomeOpen(true) } : {}),
-    ...(ready && editable && address && !printing ? { p: () => setPrintOpen(true) } : {}),
+    ...(shut === null ? { l: () => setOutcomeOpen(true) } : {}),
+    ...(shut === null && address ? { p: () => setPrintOpen(true) } : {}),
     ...Object.fromEntries(LINES.map((line, i) => [`F${i + 1}`, () => setOpen(line)])),
   })
 
@@ -242,26 +250,14 @@ export function SlipDesk(page: SlipPage) {
         {runs.length > 0 ? <RunsOfSlip runs={runs} /> : null}
       </section>
       <Stage catalogue={catalogue} body={body} picture={shown} drawn={drawn} onAnchor={editable ? moveTo : null}>
-        <div className={css.row}>
-          <Button
-            disabled={!ready || !editable || !address || printing}
-            onClick={() => setPrintOpen(true)}
-            title={
-              address || !ready ? 'Send it to the printer and log it (p)' : 'This queue has no address: see its printer'
-            }
-          >
-            Print and log
-          </Button>
-          <SaveFileButton save={save} ready={ready} />
-          <Button
-            variant="default"
-            disabled={!ready || !editable || printing}
-            onClick={() => setOutcomeOpen(true)}
-            title="Log what came out of a file printed elsewhere (l)"
-          >
-            Log run
-          </Button>
-        </div>
+        <PrintActs
+          shut={shut}
+          ready={ready}
+          address={address}
+          save={save}
+          onPrint={() => setPrintOpen(true)}
+          onLog={() => setOutcomeOpen(true)}
+        />
       </Stage>
       <OutcomeDialog
         slipId={slip.id}

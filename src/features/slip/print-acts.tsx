@@ -1,0 +1,55 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import { SaveFileButton, type useSaveFile } from './save-file'
+import css from './slip.module.css'
+
+/** What keeps a slip from being printed or logged, in a sentence; null: nothing does. */
+export function whyShut(s: {
+  readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
+  readonly picture: boolean
+  readonly preset: boolean
+  readonly laid: boolean
+  readonly printing: boolean
+}): string | null {
+  if (s.printing) return 'It is being printed now.'
+  if (s.state === 'done') return 'This slip is done. Copy it to print again.'
+  if (s.state === 'withdrawn') return 'This slip was taken off the bench.'
+  if (!s.picture) return 'It has no picture yet.'
+  if (!s.preset) return 'It has no preset yet.'
+  return s.laid ? null : 'It has no sheet yet.'
+}
+
+/** Print, save, log; what is shut says why. */
+export function PrintActs(props: {
+  readonly shut: string | null
+  /** there is something to make a file of, whatever became of the slip */
+  readonly ready: boolean
+  readonly address: string | null
+  readonly save: ReturnType<typeof useSaveFile>
+  readonly onPrint: () => void
+  readonly onLog: () => void
+}) {
+  const { shut, ready, address } = props
+  const noAddress = ready && address === null ? 'This queue has no address: save the file and print it by hand.' : null
+  const why = shut ?? noAddress
+  return (
+    <>
+      <div className={css.row}>
+        <Button disabled={why !== null} onClick={props.onPrint} title="Send it to the printer and log it (p)">
+          Print and log
+        </Button>
+        <SaveFileButton save={props.save} ready={ready} />
+        <Button
+          variant="default"
+          disabled={shut !== null}
+          onClick={props.onLog}
+          title="Log what came out of a file printed elsewhere (l)"
+        >
+          Log run
+        </Button>
+      </div>
+      {why ? <p className="soft small">{why}</p> : null}
+    </>
+  )
+}
