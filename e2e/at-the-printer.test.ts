@@ -1,11 +1,10 @@
 import { writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import Database from 'better-sqlite3'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
 import { printerProfile } from '../demo/icc'
-import { listening, press, says, settled, Visit } from './browser'
+import { listening, one, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -14,18 +13,6 @@ beforeAll(async () => {
 afterEach(() => visit.closePages())
 afterAll(() => visit.end())
 
-/** One value from the room's database, while it is open elsewhere. */
-function one<T>(sql: string, ...values: unknown[]): T {
-  const db = new Database(join(inject('data'), 'libreta.db'), { readonly: true })
-  try {
-    return db
-      .prepare(sql)
-      .pluck()
-      .get(...values) as T
-  } finally {
-    db.close()
-  }
-}
 const slipCalled = (title: string): string => one<string>('select id from slips where title = ?', title)
 const goodOf = (slip: string): number =>
   one<number>("select count(*) from runs where slip_id = ? and outcome = 'good'", slip)

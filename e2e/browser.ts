@@ -2,6 +2,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxePuppeteer } from '@axe-core/puppeteer'
+import Database from 'better-sqlite3'
 import puppeteer, { type Browser, type Page } from 'puppeteer-core'
 import { inject } from 'vitest'
 
@@ -145,4 +146,17 @@ export async function axe(page: Page, path: string, scheme: 'light' | 'dark'): P
         .map((n) => `${n.target} ${n.failureSummary?.split('\n')[1] ?? ''}`)
         .join(' | ')}`,
   )
+}
+
+/** One value from the room's database, while it is open elsewhere. */
+export function one<T>(sql: string, ...values: unknown[]): T {
+  const db = new Database(join(inject('data'), 'libreta.db'), { readonly: true })
+  try {
+    return db
+      .prepare(sql)
+      .pluck()
+      .get(...values) as T
+  } finally {
+    db.close()
+  }
 }

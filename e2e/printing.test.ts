@@ -1,10 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import Database from 'better-sqlite3'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
 import { readRuler, SheetPicture } from '../test/measure'
-import { axe, choose, press, says, settled, Visit } from './browser'
+import { axe, choose, one, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -12,19 +11,6 @@ beforeAll(async () => {
 })
 afterEach(() => visit.closePages())
 afterAll(() => visit.end())
-
-/** One value from the room's database, while it is open elsewhere. */
-function one<T>(sql: string, ...values: unknown[]): T {
-  const db = new Database(join(inject('data'), 'libreta.db'), { readonly: true })
-  try {
-    return db
-      .prepare(sql)
-      .pluck()
-      .get(...values) as T
-  } finally {
-    db.close()
-  }
-}
 
 /** What the page itself would ask the room to do. */
 async function act(page: Page, name: string, input: unknown): Promise<Record<string, unknown>> {

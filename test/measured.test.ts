@@ -7,7 +7,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { readEdgeCheck } from '@/server/stores/edge-checks'
 import { readRuler, SheetPicture } from './measure'
-import { PrintRoom } from './print-room'
+import { CARDS, PrintRoom } from './print-room'
 import { type Bed, pick, randomSlip, seeded } from './random-slips'
 
 // Slips that are really printed on simulated machines, and measured on the sheets that come out.
@@ -46,18 +46,7 @@ beforeAll(async () => {
       inkSet: 'eight pigments, 2024',
     }),
   )
-  versions.set(
-    'wren',
-    await printers.preset({
-      queue: 'Wren',
-      feed: 'wren/card stack',
-      mediaSetting: 'card-gloss',
-      quality: 'normal',
-      surface: 'gloss',
-      black: 'photo',
-      inkSet: 'four dyes',
-    }),
-  )
+  versions.set('wren', await printers.preset(CARDS))
   printers.work()
 }, 120_000)
 afterAll(() => printers.end())

@@ -38,6 +38,17 @@ export type Out = {
   readonly borderless: boolean
 }
 
+/** A preset of the card printer. */
+export const CARDS = {
+  queue: 'Wren',
+  feed: 'wren/card stack',
+  mediaSetting: 'card-gloss',
+  quality: 'normal',
+  surface: 'gloss',
+  black: 'photo',
+  inkSet: 'four dyes',
+} as const
+
 /** A room with the demo's printers and simulated machines behind them, in this process. */
 export class PrintRoom {
   readonly machines = new Map<string, Machine>()

@@ -3,8 +3,7 @@
 import { Button, Modal, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
-import { CauseSelect } from '@/ui/parts/cause-select'
-import { Choices } from '@/ui/parts/choices'
+import { OutcomeFields } from '@/ui/parts/outcome-fields'
 import { useDo } from '@/ui/parts/use-do'
 import css from './log.module.css'
 
@@ -46,17 +45,14 @@ export function CorrectRun({ id, outcome: was }: { readonly id: string; readonly
             if (!shut && !busy) void correct()
           }}
         >
-          <Choices
+          <OutcomeFields
             label="Outcome"
-            value={outcome}
-            choices={[
-              { value: 'good', label: 'Good' },
-              { value: 'proof', label: 'Proof' },
-              { value: 'spoiled', label: 'Spoiled' },
-            ]}
-            onChange={setOutcome}
+            outcomes={['good', 'proof', 'spoiled']}
+            outcome={outcome}
+            onOutcome={setOutcome}
+            cause={cause}
+            onCause={setCause}
           />
-          {outcome === 'spoiled' ? <CauseSelect value={cause} onChange={setCause} /> : null}
           <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
           <p className="soft small">
             Paper and ink stay spent. What the member pays follows the outcome, and the slip counts its good prints

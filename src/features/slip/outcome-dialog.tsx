@@ -5,8 +5,7 @@ import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
 import type { Finding } from '@/core/checks/check'
 import { CountField } from '@/ui/fields/count-field'
-import { CauseSelect } from '@/ui/parts/cause-select'
-import { Choices } from '@/ui/parts/choices'
+import { OutcomeFields } from '@/ui/parts/outcome-fields'
 import { useDo } from '@/ui/parts/use-do'
 import css from './slip.module.css'
 import { StopAnswers, useStopAnswers } from './stop-answers'
@@ -65,17 +64,14 @@ export function OutcomeDialog(props: {
           if (!shut && !busy) void log()
         }}
       >
-        <Choices
+        <OutcomeFields
           label="Outcome"
-          value={outcome}
-          choices={[
-            { value: 'good', label: 'Good' },
-            { value: 'proof', label: 'Proof' },
-            { value: 'spoiled', label: 'Spoiled' },
-          ]}
-          onChange={setOutcome}
+          outcomes={['good', 'proof', 'spoiled']}
+          outcome={outcome}
+          onOutcome={setOutcome}
+          cause={cause}
+          onCause={setCause}
         />
-        {outcome === 'spoiled' ? <CauseSelect value={cause} onChange={setCause} /> : null}
         {outcome === 'good' && props.stops.length > 0 ? (
           <div className={css.stack}>
             <p className="small">

@@ -5,6 +5,7 @@ import type { LengthUnit } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { type Minor, minor } from '@/core/money/money'
 import { bad, ok, type Result } from '@/core/result/result'
+import { factsFrom } from '@/core/slip/catalogue'
 import type { SlipFacts } from '@/core/slip/facts'
 import { outcomeOf, type SlipOutcome } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
@@ -14,8 +15,9 @@ import type { Db } from '@/server/db/open'
 import { accountEntries, loads, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
 import { CORRECTED } from '@/server/stores/corrections'
 import { rollLeft } from '@/server/stores/papers'
+import { printingNow } from '@/server/stores/prints'
 import { readRoom } from '@/server/stores/room'
-import { catalogue, type Slip } from '@/server/stores/slips'
+import { catalogue, readPicture, readSlip, type Slip } from '@/server/stores/slips'
 import { nextNumber } from './rows'
 
 export type Outcome = 'good' | 'proof' | 'spoiled'
@@ -66,6 +68,24 @@ export function printable(facts: SlipFacts): Result<Printable, Problem> {
     facts: { ...facts, version: facts.version },
     outcome: { ...outcome, sheet: outcome.sheet, print: outcome.print },
   })
+}
+
+/** A slip as it was seen by who asks, with everything there that a print needs; or why it cannot be printed or logged. */
+export function slipToPrint(
+  db: Db,
+  asked: { readonly slipId: string; readonly revision: number },
+  now: number,
+): Result<{ readonly slip: Slip; readonly printable: Printable }, Problem> {
+  const slip = readSlip(db, asked.slipId)
+  if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+  if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
+  if (slip.revision !== asked.revision)
+    return bad({ code: 'stale', what: 'This slip', yours: asked.revision, now: slip.revision, current: slip.body })
+  if (printingNow(db, slip.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
+  const picture = readPicture(db, slip.body.pictureId)
+  const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
+  const ready = printable(facts)
+  return ready.ok ? ok({ slip, printable: ready.value }) : ready
 }
 
 /** Stops with the reasons that answer them; a good print needs one for each. */

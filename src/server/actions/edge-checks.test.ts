@@ -4,7 +4,7 @@ import { um } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
 import { dueChecks, edgeChecksOf, readEdgeCheck } from '@/server/stores/edge-checks'
 import { readVersionFacts } from '@/server/stores/presets'
-import { PrintRoom } from '../../../test/print-room'
+import { CARDS, PrintRoom } from '../../../test/print-room'
 import { NOW } from '../../../test/room'
 import { facts } from '../../../test/slip-facts'
 import { ACTIONS } from './all'
@@ -22,15 +22,7 @@ async function checks() {
   const printers = await PrintRoom.open(5, ['wren'])
   onTestFinished(() => printers.end())
   const { room } = printers
-  const versionId = await printers.preset({
-    queue: 'Wren',
-    feed: 'wren/card stack',
-    mediaSetting: 'card-gloss',
-    quality: 'normal',
-    surface: 'gloss',
-    black: 'photo',
-    inkSet: 'four dyes',
-  })
+  const versionId = await printers.preset(CARDS)
   const asked = (more: Record<string, unknown> = {}) =>
     room.act(ACTIONS['edge-check.start'], {
       versionId,

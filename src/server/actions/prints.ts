@@ -2,7 +2,6 @@ import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok, type Result } from '@/core/result/result'
-import { factsFrom } from '@/core/slip/catalogue'
 import type { SlipFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
@@ -12,10 +11,10 @@ import { action } from '@/server/door/door'
 import { readAddress } from '@/server/printing/address'
 import { listStocks } from '@/server/stores/papers'
 import { readVersionFacts } from '@/server/stores/presets'
-import { type PrintRow, printingNow, readPrint } from '@/server/stores/prints'
+import { type PrintRow, readPrint } from '@/server/stores/prints'
 import { readRoom } from '@/server/stores/room'
-import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
-import { answered, bookRun, causeWrong, countCopies, enoughRoll, printable, takePaper } from './booking'
+import { readSlip } from '@/server/stores/slips'
+import { answered, bookRun, causeWrong, countCopies, enoughRoll, printable, slipToPrint, takePaper } from './booking'
 
 /** A name that no other job has, and that a person can find in the printer's own list. */
 export const jobNameOf = (what: string, copy: number, id: string): string => `Libreta ${what}.${copy} ${id.slice(-12)}`
@@ -26,21 +25,14 @@ export const startPrint = action({
   role: 'helper',
   input: INPUTS['print.start'],
   commit(input, { db, actor, now }) {
-    const slip = readSlip(db, input.slipId)
-    if (!slip) return bad({ code: 'not_found', what: 'This slip' })
-    if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
-    if (slip.revision !== input.revision)
-      return bad({ code: 'stale', what: 'This slip', yours: input.revision, now: slip.revision, current: slip.body })
-    if (printingNow(db, slip.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
-    const picture = readPicture(db, slip.body.pictureId)
-    const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
-    const ready = printable(facts)
-    if (!ready.ok) return ready
-    const answers = answered(ready.value, input.outcome, input.answers, readRoom(db)?.unit ?? 'mm')
+    const got = slipToPrint(db, input, now)
+    if (!got.ok) return got
+    const { slip, printable: ready } = got.value
+    const answers = answered(ready, input.outcome, input.answers, readRoom(db)?.unit ?? 'mm')
     if (!answers.ok) return answers
-    const short = enoughRoll(db, ready.value, input.copies, now)
+    const short = enoughRoll(db, ready, input.copies, now)
     if (short) return bad(short)
-    const queueId = ready.value.facts.version.settings.queueId
+    const queueId = ready.facts.version.settings.queueId
     const cannot = reachable(db, queueId)
     if (cannot) return bad(cannot)
     const before = db.select({ id: prints.id }).from(prints).where(eq(prints.slipId, slip.id)).all().length
@@ -59,7 +51,7 @@ export const startPrint = action({
           outcome: input.outcome,
           note: input.note,
           answers: answers.value,
-          facts,
+          facts: ready.facts,
           createdAt: now,
           updatedAt: now,
           byId: actor.id,

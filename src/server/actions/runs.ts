@@ -1,15 +1,13 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
-import { factsFrom } from '@/core/slip/catalogue'
 import { newId } from '@/server/db/ids'
 import { accountEntries, runCorrections, runs } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readRun } from '@/server/stores/log'
-import { printingNow } from '@/server/stores/prints'
 import { readRoom } from '@/server/stores/room'
-import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
-import { answered, bookRun, causeWrong, chargeOf, countCopies, enoughRoll, printable } from './booking'
+import { readSlip } from '@/server/stores/slips'
+import { answered, bookRun, causeWrong, chargeOf, countCopies, enoughRoll, printable, slipToPrint } from './booking'
 
 /** Logs prints that came out: each copy is a run of its own, with its paper, ink and charge. */
 export const logRun = action({
@@ -18,27 +16,20 @@ export const logRun = action({
   input: INPUTS['run.log'],
   commit(input, { db, actor, now: clock }) {
     const now = input.at ?? clock
-    const slip = readSlip(db, input.slipId)
-    if (!slip) return bad({ code: 'not_found', what: 'This slip' })
-    if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
-    if (slip.revision !== input.revision)
-      return bad({ code: 'stale', what: 'This slip', yours: input.revision, now: slip.revision, current: slip.body })
     const wrong = causeWrong(input)
     if (wrong) return bad(wrong)
-    if (printingNow(db, slip.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
-    const picture = readPicture(db, slip.body.pictureId)
-    const facts = factsFrom(catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []), slip.body, picture)
-    const ready = printable(facts)
-    if (!ready.ok) return ready
-    const answers = answered(ready.value, input.outcome, input.answers, readRoom(db)?.unit ?? 'mm')
+    const got = slipToPrint(db, input, now)
+    if (!got.ok) return got
+    const { slip, printable: ready } = got.value
+    const answers = answered(ready, input.outcome, input.answers, readRoom(db)?.unit ?? 'mm')
     if (!answers.ok) return answers
-    const short = enoughRoll(db, ready.value, input.copies, now)
+    const short = enoughRoll(db, ready, input.copies, now)
     if (short) return bad(short)
     const ids: string[] = []
     for (let copy = 1; copy <= input.copies; copy++) {
       const booked = bookRun(db, {
         slip,
-        printable: ready.value,
+        printable: ready,
         outcome: input.outcome,
         cause: input.cause,
         note: input.note,

@@ -3,22 +3,14 @@ import { fromMm } from '@/core/length/length'
 import type { SlipBody } from '@/core/slip/facts'
 import { ACTIONS } from '@/server/actions/all'
 import { readPrint } from '@/server/stores/prints'
-import { PrintRoom, QUICK } from '../../../test/print-room'
+import { CARDS, PrintRoom, QUICK } from '../../../test/print-room'
 import { printUntil } from './follow'
 
 /** A room with the card printer, a preset on it, and a slip of a card. */
 async function cards(body: Partial<SlipBody> = {}) {
   const printers = await PrintRoom.open(11, ['wren'])
   onTestFinished(() => printers.end())
-  const versionId = await printers.preset({
-    queue: 'Wren',
-    feed: 'wren/card stack',
-    mediaSetting: 'card-gloss',
-    quality: 'normal',
-    surface: 'gloss',
-    black: 'photo',
-    inkSet: 'four dyes',
-  })
+  const versionId = await printers.preset(CARDS)
   const machine = printers.machines.get('wren')
   if (!machine) throw new Error('no machine')
   const slip = await printers.slip({

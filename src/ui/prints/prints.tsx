@@ -6,8 +6,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { type PrintLine, underWay } from '@/contract/prints'
 import type { Cause } from '@/contract/slip-data'
-import { CauseSelect } from '@/ui/parts/cause-select'
-import { Choices } from '@/ui/parts/choices'
+import { OutcomeFields } from '@/ui/parts/outcome-fields'
 import { useDo } from '@/ui/parts/use-do'
 import css from './prints.module.css'
 
@@ -141,18 +140,14 @@ function Settle({ print }: { readonly print: PrintLine }) {
         >
           <p>{print.printerSays}</p>
           <p className="soft small">Look into the printer’s tray first. It is not sent again by itself.</p>
-          <Choices
+          <OutcomeFields
             label="Outcome"
-            value={outcome}
-            choices={[
-              { value: 'good', label: 'Good' },
-              { value: 'proof', label: 'Proof' },
-              { value: 'spoiled', label: 'Spoiled' },
-              { value: 'not printed', label: 'Nothing came out' },
-            ]}
-            onChange={setOutcome}
+            outcomes={['good', 'proof', 'spoiled', 'not printed']}
+            outcome={outcome}
+            onOutcome={setOutcome}
+            cause={cause}
+            onCause={setCause}
           />
-          {outcome === 'spoiled' ? <CauseSelect value={cause} onChange={setCause} /> : null}
           <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
           <div className={css.acts}>
             <Button type="submit" loading={busy} disabled={shut} data-autofocus>
