@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Bench as BenchData } from '@/contract/views/bench'
 import { runChecks } from '@/core/checks/all'
 import { fromMm } from '@/core/length/length'
 import { minor } from '@/core/money/money'
@@ -10,7 +11,6 @@ import { DEMO_PRINTERS } from '../../demo/printers'
 import { type Asked, done, hearing, show } from '../../test/interface'
 import { facts, PICTURE, VERSION } from '../../test/slip-facts'
 import { Bench } from './bench/bench'
-import type { BenchData } from './bench/types'
 import { Log } from './log/log'
 import { PresetRows } from './presets/preset-rows'
 import type { PresetWorld } from './presets/types'
@@ -155,14 +155,18 @@ describe('the bench', () => {
           nickname: 'Otter',
           blackShared: true,
           holdsBlack: 'matte',
+          swapSeconds: 120,
           swapMicrolitres: 1900,
-          upkeep: [{ kind: 'nozzle check', at: Date.UTC(2026, 10, 15) }],
-          feeds: [{ id: 'f', name: 'rear stack', kind: 'stack' }],
+          upkeep: [{ kind: 'nozzle check', at: Date.UTC(2026, 10, 15), note: '' }],
+          feeds: [{ ...VERSION.feed, revision: 1 }],
           loads: [
             {
               feedId: 'f',
               feedName: 'rear stack',
               stockId: 's',
+              paperId: 'fen',
+              rollId: null,
+              rollNumber: null,
               paperName: 'Fenland Matte',
               kind: 'sheet',
               width: fromMm(257),
@@ -226,6 +230,13 @@ describe('the log', () => {
       id: 'r',
       number: 9,
       at: Date.UTC(2026, 10, 24, 15, 5),
+      slipId: 's',
+      slipNumber: 4,
+      groupName: null,
+      seal: 'TPX4X4',
+      note: '',
+      copy: 1,
+      inkMicrolitres: 430,
       title: 'Fern',
       memberName: 'Iria',
       printerName: 'Otter',

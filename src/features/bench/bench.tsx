@@ -4,6 +4,7 @@ import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { ShelfItem } from '@/contract/shelf'
+import type { Bench as BenchData, BenchSlip, Lane } from '@/contract/views/bench'
 import { tradePair, writeNumber } from '@/core/length/write'
 import type { Needs } from '@/core/slip/needs'
 import { sayFinding } from '@/core/words/checks'
@@ -16,7 +17,6 @@ import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
 import { LoadControls } from './load-controls'
-import type { BenchData, BenchLane, BenchSlipLine } from './types'
 
 /** The day's view: one lane per printer, slips by what has to be changed first. */
 export function Bench(props: {
@@ -91,7 +91,7 @@ function LaneBox({
   shelf,
   now,
 }: {
-  readonly lane: BenchLane
+  readonly lane: Lane
   readonly shelf: readonly ShelfItem[]
   readonly now: number
 }) {
@@ -157,7 +157,7 @@ function LaneBox({
   )
 }
 
-function LoadFacts({ load }: { readonly load: BenchLane['printer']['loads'][number] }) {
+function LoadFacts({ load }: { readonly load: Lane['printer']['loads'][number] }) {
   const { unit } = useWays()
   return (
     <>
@@ -185,7 +185,7 @@ function GroupTitle(props: {
   readonly needs: Needs
   readonly count: number
   readonly prints: number
-  readonly printer: BenchLane['printer']
+  readonly printer: Lane['printer']
 }) {
   const { needs, count, prints, printer } = props
   const { unit } = useWays()
@@ -206,7 +206,7 @@ function GroupTitle(props: {
   )
 }
 
-function Cards({ slips }: { readonly slips: readonly BenchSlipLine[] }) {
+function Cards({ slips }: { readonly slips: readonly BenchSlip[] }) {
   const { unit } = useWays()
   return (
     <ul className={css.cards}>

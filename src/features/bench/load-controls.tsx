@@ -3,19 +3,19 @@
 import { Button, Modal, Select } from '@mantine/core'
 import { useState } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
+import type { Lane } from '@/contract/views/bench'
 import { Choices } from '@/ui/parts/choices'
 import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
-import type { BenchLane } from './types'
 
 /** Says what somebody put into a printer: paper into a feed, a swapped black ink, a nozzle check done. */
 export function LoadControls({
   printer,
   shelf,
 }: {
-  readonly printer: BenchLane['printer']
+  readonly printer: Lane['printer']
   readonly shelf: readonly ShelfItem[]
 }) {
   const { unit } = useWays()

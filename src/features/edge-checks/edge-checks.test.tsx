@@ -1,54 +1,26 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { SheetReading } from '@/core/edge/readings'
 import { UNREAD } from '@/core/edge/readings'
-import { rulerLayout } from '@/core/edge/ruler-sheet'
 import { solveCheck } from '@/core/edge/solve'
 import { fromMm, um } from '@/core/length/length'
-import { fedSheet, sameEdges } from '@/core/sheet/sheet'
 import { type Asked, done, hearing, show } from '../../../test/interface'
 import { VERSION } from '../../../test/slip-facts'
+import { EDGE_CHECK } from '../../../test/views'
 import { EdgeCheckPage } from './edge-check'
 import { sayFine } from './fine'
 import { StartCheck } from './start'
-import type { CheckView, StartPage } from './types'
+import type { StartPage } from './types'
 
-const B4 = fedSheet(fromMm(257), fromMm(364), 'short')
-const LAYOUT = rulerLayout(B4, 'borderless', sameEdges(2900))
+const LAYOUT = EDGE_CHECK.layout
 const ticks = (left: number, right: number, lead: number, trail: number): SheetReading => ({
   ...UNREAD,
   ticks: { left, right, lead, trail },
 })
-const CHECK: CheckView = {
-  id: 'c',
-  number: 4,
-  printerId: 'otter',
-  printerName: 'Otter',
-  queueName: 'Otter, photo',
-  feedName: 'rear stack',
-  presetName: 'Matte',
-  versionNumber: 2,
-  seal: 'ABC123',
-  edge: 'borderless',
-  sizeName: 'B4',
-  sheet: B4,
-  layout: LAYOUT,
-  readings: [UNREAD, UNREAD, UNREAD],
-  instrument: 'rule and loupe',
-  declared: { edges: sameEdges(2900), driftAcross: um(700), driftAlong: um(800) },
-  result: null,
-  state: 'open',
-  note: '',
-  createdAt: 0,
-  by: 'Perrin',
-  solvedAt: null,
-  readBy: null,
-  revision: 3,
-}
-
-const page = (patch: Partial<CheckView> = {}) =>
-  show(<EdgeCheckPage check={{ ...CHECK, ...patch }} prints={[]} addressed={false} />)
+const page = (patch: Partial<EdgeCheck> = {}) =>
+  show(<EdgeCheckPage check={{ ...EDGE_CHECK, ...patch }} prints={[]} addressed={false} />)
 const cell = (sheet: number, what: string): HTMLInputElement =>
   screen.getByLabelText<HTMLInputElement>(`Sheet ${sheet}, ${what}`)
 const type = (input: HTMLInputElement, text: string, leave: 'blur' | 'Enter' = 'blur'): void => {
@@ -194,7 +166,7 @@ describe('reading a check', () => {
     type(cell(1, 'left'), '28')
     shown.rerender(<div />)
     shown.unmount()
-    page({ readings: [...CHECK.readings, UNREAD] })
+    page({ readings: [...EDGE_CHECK.readings, UNREAD] })
     expect(cell(4, 'left')).toBeTruthy()
   })
   it('each sheet can be saved as a file of its own', async () => {

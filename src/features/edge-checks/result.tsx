@@ -1,5 +1,6 @@
 'use client'
 
+import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { CheckResult } from '@/core/edge/solve'
 import { type Um, um } from '@/core/length/length'
 import { writeLength, writeNumber } from '@/core/length/write'
@@ -9,7 +10,6 @@ import { LevelWord } from '@/ui/parts/level'
 import { useWays } from '@/ui/unit/unit'
 import css from './edge-check.module.css'
 import { sayFine } from './fine'
-import type { CheckView } from './types'
 
 type Row = { readonly name: string; readonly declared: string; readonly found: string; readonly differs: string }
 
@@ -19,7 +19,7 @@ export function Result({
   result,
   settled,
 }: {
-  readonly check: CheckView
+  readonly check: EdgeCheck
   readonly result: CheckResult
   /** it is in use, not only what the readings so far would give */
   readonly settled: boolean
@@ -126,7 +126,7 @@ export function Result({
   )
 }
 
-const stretchSays = (edge: CheckView['edge']): string =>
+const stretchSays = (edge: EdgeCheck['edge']): string =>
   edge === 'borderless' ? 'part of the overspray here; a check with margins tells it apart' : 'not measured'
 
 const SIDE = 150

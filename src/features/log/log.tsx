@@ -2,7 +2,7 @@
 
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import type { Um } from '@/core/length/length'
+import type { RunLine } from '@/contract/views/log'
 import { tradePair, writeNumber } from '@/core/length/write'
 import { type Minor, writeMoney } from '@/core/money/money'
 import { sayForm } from '@/core/words/paper-form'
@@ -10,27 +10,6 @@ import { sayDay, sayTime } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
 import css from './log.module.css'
-
-export type LogLine = {
-  readonly id: string
-  readonly number: number
-  readonly at: number
-  readonly title: string
-  readonly memberName: string | null
-  readonly printerName: string
-  readonly presetName: string
-  readonly versionNumber: number
-  readonly paperName: string
-  readonly outcome: 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
-  readonly corrected: boolean
-  readonly cause: string | null
-  readonly width: Um
-  readonly length: Um
-  /** cut from a roll */
-  readonly roll: boolean
-  readonly cost: Minor
-  readonly charge: Minor
-}
 
 type Option = { readonly id: string; readonly name: string }
 
@@ -44,7 +23,7 @@ const OUTCOME_LEVEL = {
 
 /** Every run through a printer, newest first, with filters and what they add up to. */
 export function Log(props: {
-  readonly lines: readonly LogLine[]
+  readonly lines: readonly RunLine[]
   readonly next: string | null
   readonly totals: {
     readonly runs: number

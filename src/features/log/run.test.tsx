@@ -1,12 +1,13 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
+import type { Run } from '@/contract/views/log'
 import { fromMm } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { done, hearing, show } from '../../../test/interface'
 import { facts } from '../../../test/slip-facts'
-import { RunPage, type RunView } from './run'
+import { RunPage } from './run'
 
-const RUN: RunView = {
+const RUN: Run = {
   id: 'r',
   number: 9,
   at: Date.UTC(2026, 10, 24, 15, 5),
@@ -32,8 +33,12 @@ const RUN: RunView = {
   facts: facts({ placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } }),
   logged: { outcome: 'good', cause: null },
   corrections: [],
+  corrected: false,
+  width: fromMm(257),
+  length: fromMm(364),
+  roll: false,
 }
-const page = (patch: Partial<RunView> = {}) => show(<RunPage run={{ ...RUN, ...patch }} now={Date.UTC(2026, 10, 25)} />)
+const page = (patch: Partial<Run> = {}) => show(<RunPage run={{ ...RUN, ...patch }} now={Date.UTC(2026, 10, 25)} />)
 const fact = (name: string): string | null | undefined =>
   screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent
 
@@ -72,8 +77,8 @@ describe('a run in the log', () => {
     page({
       outcome: 'proof',
       corrections: [
-        { at: 2000, by: 'Odalys', outcome: 'proof', cause: null, note: 'kept as a proof' },
-        { at: 1000, by: 'Iria', outcome: 'spoiled', cause: 'banding', note: 'seen by daylight' },
+        { at: 2000, by: 'Odalys', outcome: 'proof', cause: null, note: 'kept as a proof', charge: minor(123) },
+        { at: 1000, by: 'Iria', outcome: 'spoiled', cause: 'banding', note: 'seen by daylight', charge: minor(0) },
       ],
     })
     const part = screen.getByRole('heading', { name: 'Corrected' }).parentElement

@@ -1,9 +1,9 @@
 'use client'
 
 import Link from 'next/link'
+import type { Run } from '@/contract/views/log'
 import { measuredPair, writeNumber } from '@/core/length/write'
-import { type Minor, writeMoney } from '@/core/money/money'
-import type { SlipFacts } from '@/core/slip/facts'
+import { writeMoney } from '@/core/money/money'
 import { outcomeOf } from '@/core/slip/outcome'
 import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { sayDay, sayTime } from '@/ui/parts/dates'
@@ -12,47 +12,11 @@ import { useWays } from '@/ui/unit/unit'
 import { CorrectRun } from './correct-run'
 import css from './log.module.css'
 
-export type RunView = {
-  readonly id: string
-  readonly number: number
-  readonly at: number
-  readonly by: string
-  readonly slipId: string
-  readonly slipNumber: number
-  readonly title: string
-  readonly memberName: string | null
-  readonly groupName: string | null
-  readonly printerName: string
-  readonly presetName: string
-  readonly versionNumber: number
-  readonly seal: string
-  readonly paperName: string
-  readonly outcome: string
-  readonly cause: string | null
-  readonly note: string
-  readonly copy: number
-  readonly inkMicrolitres: number
-  readonly cost: Minor
-  readonly charge: Minor
-  readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
-  readonly facts: SlipFacts
-  /** as what it was logged */
-  readonly logged: { readonly outcome: string; readonly cause: string | null }
-  /** the newest first */
-  readonly corrections: readonly {
-    readonly at: number
-    readonly by: string
-    readonly outcome: string
-    readonly cause: string | null
-    readonly note: string
-  }[]
-}
-
 const sayOutcome = (o: { readonly outcome: string; readonly cause: string | null }): string =>
   o.cause ? `${o.outcome}, ${o.cause}` : o.outcome
 
 /** One run with its drawing as it was: made again from what was known when it was logged. */
-export function RunPage({ run, now }: { readonly run: RunView; readonly now: number }) {
+export function RunPage({ run, now }: { readonly run: Run; readonly now: number }) {
   const { unit, currency, timeZone } = useWays()
   const { facts } = run
   const { sheet, print } = outcomeOf(facts)

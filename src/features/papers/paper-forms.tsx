@@ -2,6 +2,7 @@
 
 import { Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
+import type { Paper, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import type { Minor } from '@/core/money/money'
@@ -14,11 +15,10 @@ import lists from '@/ui/parts/lists.module.css'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
-import type { PaperRow, StockRow } from './papers'
 
 type Done = { readonly onDone: () => void }
 
-export function PaperForm({ paper, onDone }: { readonly paper: PaperRow | null } & Done) {
+export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & Done) {
   const { act, busy } = useDo()
   const [name, setName] = useState(paper?.name ?? '')
   const [maker, setMaker] = useState(paper?.maker ?? '')
@@ -120,7 +120,7 @@ export function StockForm({ paperId, onDone }: { readonly paperId: string } & Do
   )
 }
 
-export function BuyForm({ stock, onDone }: { readonly stock: StockRow } & Done) {
+export function BuyForm({ stock, onDone }: { readonly stock: Stock } & Done) {
   const { act, busy } = useDo()
   const [packs, setPacks] = useState(1)
   const delta = packs * stock.pack
@@ -147,7 +147,7 @@ export function BuyForm({ stock, onDone }: { readonly stock: StockRow } & Done) 
   )
 }
 
-export function CountForm({ stock, onDone }: { readonly stock: StockRow } & Done) {
+export function CountForm({ stock, onDone }: { readonly stock: Stock } & Done) {
   const { act, busy } = useDo()
   const [counted, setCounted] = useState(Math.max(0, stock.count))
   const save = async (): Promise<void> => {
@@ -168,7 +168,7 @@ const MOVES = [
   { value: 'corrected', label: 'it is really' },
 ] as const
 
-export function RollForm({ roll, onDone }: { readonly roll: StockRow['rolls'][number] } & Done) {
+export function RollForm({ roll, onDone }: { readonly roll: Stock['rolls'][number] } & Done) {
   const { unit } = useWays()
   const { act, busy } = useDo()
   const [kind, setKind] = useState<(typeof MOVES)[number]['value']>('trimmed')

@@ -2,10 +2,10 @@
 
 import { Button } from '@mantine/core'
 import { useState } from 'react'
+import type { Paper, Stock } from '@/contract/views/paper'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
-import { type Minor, writeMoney } from '@/core/money/money'
-import type { Surface } from '@/core/printer/facts'
+import { writeMoney } from '@/core/money/money'
 import { sayForm } from '@/core/words/paper-form'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -15,33 +15,8 @@ import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './paper-forms'
 
-export type StockRow = {
-  readonly id: string
-  readonly kind: 'sheet' | 'roll'
-  readonly width: Um
-  readonly length: Um
-  readonly pack: number
-  readonly price: Minor
-  readonly count: number
-  readonly revision: number
-  readonly rolls: readonly { readonly id: string; readonly number: number; readonly left: Um }[]
-}
-
-export type PaperRow = {
-  readonly id: string
-  readonly number: number
-  readonly maker: string
-  readonly name: string
-  readonly surface: Surface
-  readonly weight: number
-  readonly thickness: Um
-  readonly note: string
-  readonly revision: number
-  readonly stocks: readonly StockRow[]
-}
-
 /** The room's papers with their stock: sheets on the shelf, rolls with what is left of each. */
-export function Papers({ papers, open }: { readonly papers: readonly PaperRow[]; readonly open: string | null }) {
+export function Papers({ papers, open }: { readonly papers: readonly Paper[]; readonly open: string | null }) {
   const [text, setText] = useState(papers.find((p) => p.id === open)?.name ?? '')
   const shown = papers.filter((p) => holdsText(text, `${p.name} ${p.maker} ${p.surface}`))
   return (
@@ -62,7 +37,7 @@ export function Papers({ papers, open }: { readonly papers: readonly PaperRow[];
   )
 }
 
-function PaperSection({ paper }: { readonly paper: PaperRow }) {
+function PaperSection({ paper }: { readonly paper: Paper }) {
   const { unit } = useWays()
   const { act } = useDo()
   return (
@@ -134,7 +109,7 @@ function PaperSection({ paper }: { readonly paper: PaperRow }) {
   )
 }
 
-function StockLine({ stock: s }: { readonly stock: StockRow }) {
+function StockLine({ stock: s }: { readonly stock: Stock }) {
   const { unit, currency } = useWays()
   const { act } = useDo()
   const roll = s.kind === 'roll'

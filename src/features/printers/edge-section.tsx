@@ -2,8 +2,9 @@
 
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
-import type { CheckResult } from '@/core/edge/solve'
-import { type Um, um } from '@/core/length/length'
+import type { EdgeCheck } from '@/contract/views/edge-check'
+import type { Printer } from '@/contract/views/printer'
+import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { EDGE_NAMES, type Edges } from '@/core/sheet/sheet'
 import type { CheckDue } from '@/core/slip/facts'
@@ -11,38 +12,21 @@ import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
-import type { PrinterView } from './types'
 
 const Wander = dynamic(() => import('./wander').then((m) => m.Wander), { ssr: false })
-
-export type CheckLine = {
-  readonly id: string
-  readonly number: number
-  readonly queueId: string
-  readonly queueName: string
-  readonly feedId: string
-  readonly feedName: string
-  readonly edge: 'margins' | 'borderless'
-  readonly sizeName: string
-  readonly declared: { readonly edges: Edges; readonly driftAcross: Um; readonly driftAlong: Um }
-  readonly result: CheckResult | null
-  readonly state: 'open' | 'solved' | 'withdrawn'
-  readonly createdAt: number
-  readonly solvedAt: number | null
-}
 
 export type DueLine = { readonly checkId: string; readonly due: CheckDue }
 
 /** Declared beside measured: the check in use for each queue, feed and edge, those before it, and what is due. */
 export function EdgeSection(props: {
-  readonly printer: PrinterView
-  readonly checks: readonly CheckLine[]
+  readonly printer: Printer
+  readonly checks: readonly EdgeCheck[]
   readonly due: readonly DueLine[]
   readonly now: number
 }) {
   const { printer, checks, due, now } = props
   const { unit, timeZone } = useWays()
-  const groups = new Map<string, CheckLine[]>()
+  const groups = new Map<string, EdgeCheck[]>()
   for (const c of checks) {
     const key = `${c.queueId} ${c.feedId} ${c.edge}`
     groups.set(key, [...(groups.get(key) ?? []), c])

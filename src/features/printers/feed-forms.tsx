@@ -3,6 +3,7 @@
 import { Button, Checkbox, FileButton, MultiSelect, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { UPKEEP_KINDS } from '@/contract/actions'
+import type { Printer, Queue } from '@/contract/views/printer'
 import { fromMm, type Um, um } from '@/core/length/length'
 import { readLength } from '@/core/length/read'
 import { tradeNumber } from '@/core/length/write'
@@ -19,7 +20,6 @@ import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
 import { useQueueSave } from './queue-section'
-import type { PrinterView, QueueView } from './types'
 
 type Done = { readonly onDone: () => void }
 
@@ -41,9 +41,7 @@ const NEW_FEED: Omit<Feed, 'id'> = {
 }
 
 /** A paper path: what it takes, and how it is loaded, in steps and with a picture. */
-export function FeedForm(
-  props: { readonly printer: PrinterView; readonly feed: PrinterView['feeds'][number] | null } & Done,
-) {
+export function FeedForm(props: { readonly printer: Printer; readonly feed: Printer['feeds'][number] | null } & Done) {
   const { printer, feed, onDone } = props
   const { act, busy } = useDo()
   const [f, set] = useState<Omit<Feed, 'id'>>(feed ?? NEW_FEED)
@@ -169,7 +167,7 @@ type EdgeName = (typeof EDGES)[number]
 const PLAIN = { left: fromMm(5), right: fromMm(5), lead: fromMm(5), trail: fromMm(5) }
 
 /** What one queue declares of one feed: margins by size class, overspray and where it applies, drift. */
-export function QueueFeedForm(props: { readonly queue: QueueView; readonly feed: Feed } & Done) {
+export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Feed } & Done) {
   const { queue, feed, onDone } = props
   const { unit } = useWays()
   const { save, busy } = useQueueSave(queue)
@@ -314,7 +312,7 @@ export function QueueFeedForm(props: { readonly queue: QueueView; readonly feed:
 }
 
 /** How many days each kind of upkeep stays good; a kind that is off is never due. */
-export function GoodForForm({ printer, onDone }: { readonly printer: PrinterView } & Done) {
+export function GoodForForm({ printer, onDone }: { readonly printer: Printer } & Done) {
   const { act, busy } = useDo()
   const [days, setDays] = useState<Readonly<Record<string, number>>>(printer.goodFor)
   const toggle = (kind: string, on: boolean): void => {

@@ -3,17 +3,17 @@
 import { Checkbox, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { UPKEEP_KINDS } from '@/contract/actions'
+import type { Printer } from '@/contract/views/printer'
 import { fromMm } from '@/core/length/length'
 import { CountField } from '@/ui/fields/count-field'
 import { LengthField } from '@/ui/fields/length-field'
 import lists from '@/ui/parts/lists.module.css'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
-import type { PrinterView } from './types'
 
 type Done = { readonly onDone: () => void }
 
-export function PrinterForm({ printer, onDone }: { readonly printer: PrinterView | null } & Done) {
+export function PrinterForm({ printer, onDone }: { readonly printer: Printer | null } & Done) {
   const { act, busy } = useDo()
   const [values, set] = useState({
     nickname: printer?.nickname ?? '',
@@ -96,7 +96,7 @@ export function PrinterForm({ printer, onDone }: { readonly printer: PrinterView
   )
 }
 
-export function UpkeepForm({ printer, onDone }: { readonly printer: PrinterView } & Done) {
+export function UpkeepForm({ printer, onDone }: { readonly printer: Printer } & Done) {
   const { act, busy } = useDo()
   const [kind, setKind] = useState<(typeof UPKEEP_KINDS)[number]>('nozzle check')
   const [note, setNote] = useState('')

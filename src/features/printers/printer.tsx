@@ -3,6 +3,8 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
+import type { EdgeCheck } from '@/contract/views/edge-check'
+import type { Printer, Queue } from '@/contract/views/printer'
 import type { LengthUnit } from '@/core/length/length'
 import { tradeLength, writeLength, writeNumber } from '@/core/length/write'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
@@ -12,13 +14,12 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
-import { type CheckLine, type DueLine, EdgeSection } from './edge-section'
+import { type DueLine, EdgeSection } from './edge-section'
 import { FeedForm, GoodForForm, QueueFeedForm } from './feed-forms'
 import css from './printer.module.css'
 import { PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueSection, type RuleWorld } from './queue-section'
 import type { ToldView } from './told-section'
-import type { PrinterView, QueueView } from './types'
 
 /** A printer's page: its queues side by side, feeds to scale, upkeep. */
 export function PrinterPage({
@@ -29,9 +30,9 @@ export function PrinterPage({
   heard,
   now,
 }: {
-  readonly printer: PrinterView
+  readonly printer: Printer
   readonly world: RuleWorld
-  readonly checks: readonly CheckLine[]
+  readonly checks: readonly EdgeCheck[]
   readonly due: readonly DueLine[]
   /** what each queue's printer told, by queue */
   readonly heard: Readonly<Record<string, ToldView | null>>
@@ -151,8 +152,8 @@ function FeedBox({
   feed,
   unit,
 }: {
-  readonly printer: PrinterView
-  readonly feed: PrinterView['feeds'][number]
+  readonly printer: Printer
+  readonly feed: Printer['feeds'][number]
   readonly unit: LengthUnit
 }) {
   const known = printer.queues.flatMap((q) =>
@@ -289,7 +290,7 @@ function FeedDrawing({
   )
 }
 
-type Row = { readonly name: string; readonly of: (q: QueueView) => string }
+type Row = { readonly name: string; readonly of: (q: Queue) => string }
 
 const ROWS: readonly Row[] = [
   { name: 'Address', of: (q) => q.address || 'none given' },
@@ -307,7 +308,7 @@ const ROWS: readonly Row[] = [
 ]
 
 /** Queues side by side; what differs between them is marked. */
-function QueueTable({ printer }: { readonly printer: PrinterView }) {
+function QueueTable({ printer }: { readonly printer: Printer }) {
   return (
     <table className="ruled">
       <thead>

@@ -1,17 +1,19 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { describe, expect, it, vi } from 'vitest'
+import type { EdgeCheck } from '@/contract/views/edge-check'
+import type { Printer, Queue } from '@/contract/views/printer'
 import type { CheckResult } from '@/core/edge/solve'
-import { fromMm, um } from '@/core/length/length'
+import { fromMm } from '@/core/length/length'
 import type { Told } from '@/core/printer/told'
-import { edges, sameEdges } from '@/core/sheet/sheet'
+import { edges } from '@/core/sheet/sheet'
 import { DEMO_PRINTERS } from '../../../demo/printers'
 import { done, hearing, show } from '../../../test/interface'
 import { FIGURES } from '../../../test/slip-facts'
+import { EDGE_CHECK } from '../../../test/views'
 import { ByAddressForm } from './by-address'
-import { type CheckLine, EdgeSection } from './edge-section'
+import { EdgeSection } from './edge-section'
 import { ToldSection } from './told-section'
-import type { PrinterView, QueueView } from './types'
 
 const otter = DEMO_PRINTERS[0]
 const demoQueue = otter?.queues[0]
@@ -19,7 +21,7 @@ if (!otter || !demoQueue) throw new Error('the demo has printers')
 const feeds = otter.feeds.map((f) => ({ ...f, id: f.name, revision: 1 }))
 const facts = demoQueue.facts(feeds.map((f) => f.id))
 
-const QUEUE: QueueView = {
+const QUEUE: Queue = {
   id: 'q',
   printerId: 'p',
   name: 'Otter, photo',
@@ -30,7 +32,7 @@ const QUEUE: QueueView = {
   facts: { ...facts, ipp: { ...facts.ipp, sources: { 'rear stack': 'main', 'front single': 'manual' } } },
   revision: 1,
 }
-const PRINTER: PrinterView = {
+const PRINTER: Printer = {
   id: 'p',
   number: 1,
   nickname: 'Otter',
@@ -49,10 +51,15 @@ const PRINTER: PrinterView = {
     {
       feedId: 'rear stack',
       feedName: 'rear stack',
+      stockId: 's0',
+      paperId: 'fen',
       paperName: 'Fenland Matte',
       kind: 'sheet',
       width: fromMm(257),
       length: fromMm(364),
+      left: 17,
+      rollId: null,
+      rollNumber: null,
     },
   ],
   upkeep: [],
@@ -116,7 +123,7 @@ const SHELF = [
   },
 ] as const
 
-const section = (told: Partial<Told> | null, queue: Partial<QueueView> = {}) =>
+const section = (told: Partial<Told> | null, queue: Partial<Queue> = {}) =>
   show(
     <ToldSection
       printer={PRINTER}
@@ -244,22 +251,16 @@ describe('declared beside measured', () => {
     outliers: [],
     perSheet: [],
   }
-  const LINE: CheckLine = {
+  const LINE: EdgeCheck = {
+    ...EDGE_CHECK,
     id: 'c1',
     number: 1,
-    queueId: 'q',
-    queueName: 'Otter, photo',
-    feedId: 'f',
-    feedName: 'rear stack',
-    edge: 'borderless',
     sizeName: 'A3',
-    declared: { edges: sameEdges(2900), driftAcross: um(700), driftAlong: um(800) },
     result: RESULT,
     state: 'solved',
-    createdAt: 0,
     solvedAt: 0,
   }
-  const lines = (...checks: CheckLine[]) =>
+  const lines = (...checks: EdgeCheck[]) =>
     show(
       <EdgeSection
         printer={PRINTER}

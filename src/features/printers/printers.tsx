@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { useState } from 'react'
+import type { Printer } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { sayAgo } from '@/ui/parts/dates'
 import { ImportButton } from '@/ui/parts/import-button'
@@ -13,10 +14,9 @@ import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { ByAddressForm } from './by-address'
 import { PrinterForm } from './printer-forms'
-import type { PrinterView } from './types'
 
 /** The room's printers, a line each. */
-export function Printers({ printers, now }: { readonly printers: readonly PrinterView[]; readonly now: number }) {
+export function Printers({ printers, now }: { readonly printers: readonly Printer[]; readonly now: number }) {
   const { unit } = useWays()
   const { act } = useDo()
   const [text, setText] = useState('')

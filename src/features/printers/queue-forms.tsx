@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, MultiSelect, NumberInput, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
+import type { Queue } from '@/contract/views/printer'
 import type { Um } from '@/core/length/length'
 import type { Literal, Option, Rule } from '@/core/options/rules'
 import {
@@ -20,7 +21,6 @@ import lists from '@/ui/parts/lists.module.css'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useQueueSave } from './queue-section'
-import type { QueueView } from './types'
 
 type Done = { readonly onDone: () => void }
 
@@ -42,7 +42,7 @@ function keyFrom(name: string, taken: readonly string[]): string {
 export function QueueForm(
   props: {
     readonly printerId: string
-    readonly queue: QueueView | null
+    readonly queue: Queue | null
     readonly base: QueueFacts
     readonly address?: string
   } & Done,
@@ -194,7 +194,7 @@ export function RuleForm({
   options,
   rule,
   onDone,
-}: { readonly queue: QueueView; readonly options: readonly Option[]; readonly rule: Rule | null } & Done) {
+}: { readonly queue: Queue; readonly options: readonly Option[]; readonly rule: Rule | null } & Done) {
   const { save, busy } = useQueueSave(queue)
   const [when, setWhen] = useState<readonly Literal[]>(rule?.when ?? [EMPTY])
   const [then, setThen] = useState<Literal>(rule?.then ?? EMPTY)
@@ -256,7 +256,7 @@ export function NoteForm({
   queue,
   options,
   onDone,
-}: { readonly queue: QueueView; readonly options: readonly Option[] } & Done) {
+}: { readonly queue: Queue; readonly options: readonly Option[] } & Done) {
   const { save, busy } = useQueueSave(queue)
   const [when, setWhen] = useState<Literal>(EMPTY)
   const [beside, setBeside] = useState<string | null>(null)
@@ -302,7 +302,7 @@ export function MediaSettingForm({
   queue,
   setting,
   onDone,
-}: { readonly queue: QueueView; readonly setting: MediaSetting | null } & Done) {
+}: { readonly queue: Queue; readonly setting: MediaSetting | null } & Done) {
   const { save, busy } = useQueueSave(queue)
   const [m, set] = useState<Omit<MediaSetting, 'id'>>(setting ?? NEW_SETTING)
   const { facts } = queue
@@ -425,7 +425,7 @@ export function QualityForm({
   queue,
   quality,
   onDone,
-}: { readonly queue: QueueView; readonly quality: Quality | null } & Done) {
+}: { readonly queue: Queue; readonly quality: Quality | null } & Done) {
   const { save, busy } = useQueueSave(queue)
   const [q, set] = useState<Omit<Quality, 'id'>>(
     quality ?? { name: '', rank: queue.facts.qualities.length + 1, ppi: queue.facts.nativePpi },
@@ -472,7 +472,7 @@ export function QualityForm({
   )
 }
 
-export function OwnOptionForm({ queue, onDone }: { readonly queue: QueueView } & Done) {
+export function OwnOptionForm({ queue, onDone }: { readonly queue: Queue } & Done) {
   const { save, busy } = useQueueSave(queue)
   const [name, setName] = useState('')
   const [values, setValues] = useState('')
@@ -527,7 +527,7 @@ export function DialogStepForm({
   queue,
   options,
   onDone,
-}: { readonly queue: QueueView; readonly options: readonly Option[] } & Done) {
+}: { readonly queue: Queue; readonly options: readonly Option[] } & Done) {
   const { save, busy } = useQueueSave(queue)
   const [label, setLabel] = useState('')
   const [option, setOption] = useState<string | null>(null)

@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core'
 import { useMemo } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
+import type { Printer, Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
 import type { QueueFacts } from '@/core/printer/facts'
@@ -22,7 +23,6 @@ import {
   RuleForm,
 } from './queue-forms'
 import { ToldSection, type ToldView } from './told-section'
-import type { PrinterView, QueueView } from './types'
 
 export type RuleWorld = {
   readonly papers: readonly RoomPaper[]
@@ -32,7 +32,7 @@ export type RuleWorld = {
 }
 
 /** Saves a queue with a part of its facts replaced. */
-export function useQueueSave(queue: QueueView) {
+export function useQueueSave(queue: Queue) {
   const { act, busy } = useDo()
   const save = async (patch: Partial<QueueFacts>, done: string): Promise<boolean> => {
     const { facts, ...fields } = queue
@@ -49,8 +49,8 @@ export function QueueSection({
   heard,
   now,
 }: {
-  readonly printer: PrinterView
-  readonly queue: QueueView
+  readonly printer: Printer
+  readonly queue: Queue
   readonly world: RuleWorld
   readonly heard: ToldView | null
   readonly now: number

@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
+import type { Printer, Queue } from '@/contract/views/printer'
 import { tradePair } from '@/core/length/write'
 import { type Point, pointsOf } from '@/core/printer/beside'
 import { readyBeside } from '@/core/printer/ready'
@@ -15,14 +16,13 @@ import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
-import type { PrinterView, QueueView } from './types'
 
 export type ToldView = { readonly at: number; readonly told: Told }
 
 /** What the printer tells at a queue's address, beside what is known; taken over point by point. */
 export function ToldSection(props: {
-  readonly printer: PrinterView
-  readonly queue: QueueView
+  readonly printer: Printer
+  readonly queue: Queue
   readonly shelf: readonly ShelfItem[]
   readonly heard: ToldView | null
   readonly now: number
@@ -151,8 +151,8 @@ function Now({
   shelf,
 }: {
   readonly heard: Told
-  readonly printer: PrinterView
-  readonly queue: QueueView
+  readonly printer: Printer
+  readonly queue: Queue
   readonly shelf: readonly ShelfItem[]
 }) {
   const { unit } = useWays()

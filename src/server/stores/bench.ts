@@ -1,52 +1,16 @@
 import { and, gte, sql } from 'drizzle-orm'
-import type { PrintLine } from '@/contract/prints'
+import type { Bench, BenchSlip } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
-import type { Finding } from '@/core/checks/check'
-import type { Um } from '@/core/length/length'
 import { factsFrom } from '@/core/slip/catalogue'
 import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
 import { outcomeOf } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
 import { queues, runs } from '@/server/db/schema'
 import { CORRECTED } from './corrections'
-import { listPrinters, type Printer } from './printers'
+import { listPrinters } from './printers'
 import { openPrints } from './prints'
-import { type Due, dueUpkeep } from './rail'
+import { dueUpkeep } from './rail'
 import { catalogue, listSlips } from './slips'
-
-/** A waiting slip as the bench shows it. */
-export type BenchSlip = {
-  readonly id: string
-  readonly number: number
-  readonly title: string
-  readonly memberName: string | null
-  readonly pictureId: string | null
-  readonly copies: number
-  readonly sheet: { readonly width: Um; readonly length: Um; readonly roll: boolean } | null
-  readonly level: 'stop' | 'look' | 'fine'
-  /** the first finding that is not fine */
-  readonly finding: Finding | null
-}
-
-export type BenchGroup = { readonly needs: Needs; readonly slips: readonly BenchSlip[] }
-
-export type Lane = {
-  readonly printer: Pick<
-    Printer,
-    'id' | 'nickname' | 'loads' | 'feeds' | 'blackShared' | 'holdsBlack' | 'swapSeconds' | 'swapMicrolitres' | 'upkeep'
-  >
-  readonly due: readonly Due[]
-  readonly prints: readonly PrintLine[]
-  readonly groups: readonly BenchGroup[]
-}
-
-export type Bench = {
-  readonly lanes: readonly Lane[]
-  /** waiting without preset, or with one whose printer is gone */
-  readonly unplaced: readonly BenchSlip[]
-  readonly waiting: number
-  readonly today: { readonly runs: number; readonly spoiled: number; readonly mm2: number }
-}
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
 const IN_LANE: readonly string[] = ['black', 'upkeep', 'edge-measured']

@@ -1,8 +1,8 @@
 import { desc, eq, type SQL, sql } from 'drizzle-orm'
-import { type Minor, minor } from '@/core/money/money'
+import type { Correction, Outcome } from '@/contract/views/log'
+import { minor } from '@/core/money/money'
 import type { Db } from '@/server/db/open'
 import { people, runCorrections } from '@/server/db/schema'
-import type { Outcome } from './log'
 
 const newest = <T>(column: 'outcome' | 'charge'): SQL<T> =>
   sql`coalesce((select c.${sql.raw(column)} from run_corrections c where c.run_id = "runs"."id" order by c.id desc limit 1), "runs".${sql.raw(`"${column}"`)})`
@@ -15,15 +15,6 @@ export const CORRECTED = {
   cause: sql<string | null>`case when exists (select 1 from run_corrections c where c.run_id = "runs"."id")
     then (select c.cause from run_corrections c where c.run_id = "runs"."id" order by c.id desc limit 1)
     else "runs"."cause" end`,
-}
-
-export type Correction = {
-  readonly at: number
-  readonly by: string
-  readonly outcome: 'good' | 'proof' | 'spoiled'
-  readonly cause: string | null
-  readonly note: string
-  readonly charge: Minor
 }
 
 /** The corrections of a run, the newest first. */

@@ -1,50 +1,11 @@
 import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
-import { type Um, um } from '@/core/length/length'
-import { type Minor, minor } from '@/core/money/money'
+import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
+import { um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
 import type { SlipFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { groups, papers, people, presets, presetVersions, printers, runs, slips } from '@/server/db/schema'
-import { CORRECTED, type Correction, correctionsOf } from './corrections'
-
-export type Outcome = 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
-
-export type RunLine = {
-  readonly id: string
-  readonly number: number
-  readonly at: number
-  readonly slipId: string
-  readonly slipNumber: number
-  readonly title: string
-  readonly memberName: string | null
-  readonly groupName: string | null
-  readonly printerName: string
-  readonly presetName: string
-  readonly versionNumber: number
-  readonly seal: string
-  readonly paperName: string
-  readonly outcome: Outcome
-  readonly cause: string | null
-  readonly note: string
-  readonly copy: number
-  readonly width: Um
-  readonly length: Um
-  /** cut from a roll */
-  readonly roll: boolean
-  readonly inkMicrolitres: number
-  readonly cost: Minor
-  readonly charge: Minor
-  /** it was logged as something else */
-  readonly corrected: boolean
-}
-
-export type Run = RunLine & {
-  /** as what it was logged */
-  readonly logged: { readonly outcome: Outcome; readonly cause: string | null }
-  readonly corrections: readonly Correction[]
-  readonly by: string
-  readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
-  readonly facts: SlipFacts
-}
+import { CORRECTED, correctionsOf } from './corrections'
 
 export type LogFilter = {
   readonly printerId?: string
@@ -142,15 +103,6 @@ export function listRuns(
   const lines = rows.slice(0, limit).map(toLine)
   const last = lines.at(-1)
   return { lines, next: rows.length > limit && last ? { at: last.at, id: last.id } : null }
-}
-
-export type LogTotals = {
-  readonly runs: number
-  readonly spoiled: number
-  readonly mm2: number
-  readonly microlitres: number
-  readonly cost: Minor
-  readonly charge: Minor
 }
 
 /** What the runs of a filter add up to. */

@@ -1,24 +1,11 @@
 import { asc, eq, isNull, sql } from 'drizzle-orm'
 import type { ShelfItem } from '@/contract/shelf'
+import type { Paper, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { SURFACES, type Surface } from '@/core/printer/facts'
-import type { StockOnShelf } from '@/core/slip/catalogue'
 import type { Db } from '@/server/db/open'
 import { papers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
-
-export type Paper = {
-  readonly id: string
-  readonly number: number
-  readonly maker: string
-  readonly name: string
-  readonly surface: Surface
-  readonly weight: number
-  readonly thickness: Um
-  readonly note: string
-  readonly revision: number
-  readonly stocks: readonly (StockOnShelf & { readonly revision: number })[]
-}
 
 /** A stored surface, or a thrown bug. */
 export function surfaceOf(text: string): Surface {
@@ -47,7 +34,7 @@ export function rollLeft(db: Db, rollId: string): Um {
   return um(row?.n ?? 0)
 }
 
-export function listStocks(db: Db): readonly (StockOnShelf & { readonly revision: number })[] {
+export function listStocks(db: Db): readonly Stock[] {
   const opened = db.select().from(rolls).where(isNull(rolls.retiredAt)).orderBy(asc(rolls.number)).all()
   return db
     .select()

@@ -1,65 +1,15 @@
 import { asc, desc, eq, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
-import { type Um, um } from '@/core/length/length'
-import type { BlackInk, Feed, QueueFacts } from '@/core/printer/facts'
+import type { FeedRow, Load, Printer, Queue, UpkeepEntry } from '@/contract/views/printer'
+import { um } from '@/core/length/length'
+import type { QueueFacts } from '@/core/printer/facts'
 import type { Db } from '@/server/db/open'
 import { feeds, loads, papers, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
 import { rollLeft, stockCount } from './papers'
 import { parsed } from './parse'
 
 const goodForSchema = z.record(z.string(), z.int())
-
-export type Queue = {
-  readonly id: string
-  readonly printerId: string
-  readonly name: string
-  readonly address: string
-  readonly language: string
-  readonly isDefault: boolean
-  readonly shared: boolean
-  readonly facts: QueueFacts
-  readonly revision: number
-}
-
-export type FeedRow = Feed & { readonly revision: number }
-
-export type Load = {
-  readonly feedId: string
-  readonly feedName: string
-  readonly stockId: string
-  readonly paperId: string
-  readonly paperName: string
-  readonly kind: 'sheet' | 'roll'
-  readonly width: Um
-  readonly length: Um
-  /** sheets on the shelf, or um on the roll */
-  readonly left: number
-  readonly rollId: string | null
-  readonly rollNumber: number | null
-}
-
-export type UpkeepEntry = { readonly kind: string; readonly at: number; readonly note: string }
-
-export type Printer = {
-  readonly id: string
-  readonly number: number
-  readonly nickname: string
-  readonly makeModel: string
-  readonly carriage: Um
-  readonly inkSet: string
-  readonly blackShared: boolean
-  readonly swapSeconds: number
-  readonly swapMicrolitres: number
-  readonly holdsBlack: BlackInk | null
-  /** days that upkeep stays good, by kind */
-  readonly goodFor: Readonly<Record<string, number>>
-  readonly revision: number
-  readonly feeds: readonly FeedRow[]
-  readonly queues: readonly Queue[]
-  readonly loads: readonly Load[]
-  readonly upkeep: readonly UpkeepEntry[]
-}
 
 /** Everything that the room knows of its printers, in their order. */
 export function listPrinters(db: Db): readonly Printer[] {

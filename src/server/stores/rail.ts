@@ -1,13 +1,13 @@
+import type { Due } from '@/contract/views/bench'
+import type { Printer, UpkeepEntry } from '@/contract/views/printer'
 import type { Um } from '@/core/length/length'
 import type { BlackInk } from '@/core/printer/facts'
 import type { Db } from '@/server/db/open'
-import { listPrinters, type Printer, type UpkeepEntry } from './printers'
+import { listPrinters } from './printers'
 
 const DAY = 86_400_000
 
 /** Upkeep that is due; `days` since the last, null when it was never noted. */
-export type Due = { readonly kind: string; readonly days: number | null }
-
 /** What of a printer's upkeep is due: the kind and its age in days, the oldest first. */
 export function dueUpkeep(
   {

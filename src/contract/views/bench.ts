@@ -1,0 +1,42 @@
+import type { PrintLine } from '@/contract/prints'
+import type { Finding } from '@/core/checks/check'
+import type { Um } from '@/core/length/length'
+import type { Needs } from '@/core/slip/needs'
+import type { Printer } from './printer'
+
+/** Upkeep that is due; null days: it was never noted. */
+export type Due = { readonly kind: string; readonly days: number | null }
+
+/** A waiting slip as the bench shows it. */
+export type BenchSlip = {
+  readonly id: string
+  readonly number: number
+  readonly title: string
+  readonly memberName: string | null
+  readonly pictureId: string | null
+  readonly copies: number
+  readonly sheet: { readonly width: Um; readonly length: Um; readonly roll: boolean } | null
+  readonly level: 'stop' | 'look' | 'fine'
+  /** the first finding that is not fine */
+  readonly finding: Finding | null
+}
+
+export type BenchGroup = { readonly needs: Needs; readonly slips: readonly BenchSlip[] }
+
+export type Lane = {
+  readonly printer: Pick<
+    Printer,
+    'id' | 'nickname' | 'loads' | 'feeds' | 'blackShared' | 'holdsBlack' | 'swapSeconds' | 'swapMicrolitres' | 'upkeep'
+  >
+  readonly due: readonly Due[]
+  readonly prints: readonly PrintLine[]
+  readonly groups: readonly BenchGroup[]
+}
+
+export type Bench = {
+  readonly lanes: readonly Lane[]
+  /** waiting without preset, or with one whose printer is gone */
+  readonly unplaced: readonly BenchSlip[]
+  readonly waiting: number
+  readonly today: { readonly runs: number; readonly spoiled: number; readonly mm2: number }
+}

@@ -1,0 +1,61 @@
+import type { Um } from '@/core/length/length'
+import type { Minor } from '@/core/money/money'
+import type { SlipFacts } from '@/core/slip/facts'
+
+export type Outcome = 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
+
+export type Correction = {
+  readonly at: number
+  readonly by: string
+  readonly outcome: 'good' | 'proof' | 'spoiled'
+  readonly cause: string | null
+  readonly note: string
+  readonly charge: Minor
+}
+
+export type RunLine = {
+  readonly id: string
+  readonly number: number
+  readonly at: number
+  readonly slipId: string
+  readonly slipNumber: number
+  readonly title: string
+  readonly memberName: string | null
+  readonly groupName: string | null
+  readonly printerName: string
+  readonly presetName: string
+  readonly versionNumber: number
+  readonly seal: string
+  readonly paperName: string
+  readonly outcome: Outcome
+  readonly cause: string | null
+  readonly note: string
+  readonly copy: number
+  readonly width: Um
+  readonly length: Um
+  /** cut from a roll */
+  readonly roll: boolean
+  readonly inkMicrolitres: number
+  readonly cost: Minor
+  readonly charge: Minor
+  /** it was logged as something else */
+  readonly corrected: boolean
+}
+
+export type Run = RunLine & {
+  /** as what it was logged */
+  readonly logged: { readonly outcome: Outcome; readonly cause: string | null }
+  readonly corrections: readonly Correction[]
+  readonly by: string
+  readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
+  readonly facts: SlipFacts
+}
+
+export type LogTotals = {
+  readonly runs: number
+  readonly spoiled: number
+  readonly mm2: number
+  readonly microlitres: number
+  readonly cost: Minor
+  readonly charge: Minor
+}
