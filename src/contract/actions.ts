@@ -208,6 +208,7 @@ export const INPUTS = {
   }),
   'printer.by-address': z.object({ address: z.string().max(300), nickname: nameSchema }),
   'queue.ask': z.object({ id: idSchema }),
+  'queue.identify': z.object({ id: idSchema }),
   'queue.take': z.object({ id: idSchema, points: z.array(z.string().max(120)).min(1).max(200), unit }),
   'edge-check.start': z.object({
     versionId: idSchema,
@@ -292,6 +293,7 @@ export type ActionOutput = {
   'print.cancel': Made
   'print.settle': Made
   'printer.by-address': Numbered
+  'queue.identify': Made
   'queue.ask': { readonly ignored: number; readonly differs: number }
   'queue.take': { readonly taken: number }
   'edge-check.start': Numbered

@@ -29,6 +29,8 @@ export const trayPrinterSchema = z.object({
   state: z.string(),
   reasons: z.array(z.string()),
   standsBy: z.boolean(),
+  /** it blinks: somebody asked which printer it is */
+  shows: z.boolean(),
   blackIn: z.string().nullable(),
   sources: z.array(
     z.object({

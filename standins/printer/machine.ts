@@ -56,6 +56,7 @@ export type MachineOptions = {
 const FULL = 80
 const SAME_MM = 0.5
 const MOST_JOBS_KEPT = 200
+const SHOWS_MS = 20_000
 
 /** One printer: what it holds, its jobs, its clock, and the sheets that come out. */
 export class Machine {
@@ -88,6 +89,15 @@ export class Machine {
   }
 
   accepting = true
+  private shownAt = Number.NEGATIVE_INFINITY
+
+  /** Blinks for a while, so that somebody sees which printer was asked (PWG 5100.13, Identify-Printer). */
+  showItself(): void {
+    this.shownAt = Date.now()
+  }
+  get showsItself(): boolean {
+    return Date.now() - this.shownAt < SHOWS_MS
+  }
 
   create(name: string, user: string, ticket: Ticket): Job {
     const job: Job = {

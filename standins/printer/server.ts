@@ -214,6 +214,7 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
       }))
     }
     case 0x003c:
+      machine.showItself()
       return []
     default:
       throw new Refused(S.operationNotSupported, 'not here')
@@ -449,6 +450,7 @@ async function switches(
     makeModel: machine.model.makeModel,
     state: machine.state,
     reasons: machine.reasons,
+    shows: machine.showsItself,
     standsBy: machine.standsBy,
     blackIn: machine.model.swap ? machine.blackIn : null,
     sources: machine.model.sources.map((s) => ({

@@ -65,6 +65,15 @@ export function ToldSection(props: {
         >
           {heard ? 'Ask again' : 'Ask the printer'}
         </Button>
+        <Button
+          size="compact-xs"
+          variant="default"
+          loading={busy}
+          title="It blinks or beeps, so that one sees which machine is at this address"
+          onClick={() => void act('queue.identify', { id: queue.id }, 'It shows itself now.')}
+        >
+          Let it show itself
+        </Button>
         {open.length > 1 ? (
           <Button size="compact-xs" variant="default" loading={busy} onClick={() => take(open.map((p) => p.id))}>
             Take all {open.length} over

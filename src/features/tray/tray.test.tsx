@@ -30,6 +30,7 @@ const OTTER: TrayPrinter = {
   state: 'idle',
   reasons: [],
   standsBy: true,
+  shows: false,
   blackIn: 'matte',
   sources: [
     { keyword: 'main', kind: 'stack', width: 257, length: 364, left: 14, type: 'matte-b' },
@@ -108,6 +109,10 @@ describe('at the simulated printers', () => {
     expect(machine().getByText('stopped').className).toBe('level-look')
     expect(machine().getByText('media empty error')).toBeTruthy()
     expect(machine().getByText('matte black in use. Low: yellow.')).toBeTruthy()
+  })
+  it('one that was asked to show itself does', () => {
+    tray([{ ...OTTER, shows: true }])
+    expect(machine().getByText(/It blinks/)).toBeTruthy()
   })
   it('paper is put in by its count, a roll by its metres', async () => {
     const asked = hearing(done())

@@ -240,6 +240,7 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
         {printer.name.replace(/,.*/, '')}{' '}
         <span className={printer.state === 'stopped' ? 'level-look' : 'soft'}>{printer.state}</span>
       </h3>
+      {printer.shows ? <p className="level-look small">It blinks: somebody asked which printer this is.</p> : null}
       {printer.reasons.length > 0 ? (
         <p className="level-look small">{printer.reasons.map((r) => r.replaceAll('-', ' ')).join(', ')}</p>
       ) : null}

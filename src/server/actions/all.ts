@@ -35,7 +35,7 @@ import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
-import { addByAddress, askQueue, takeTold } from './told'
+import { addByAddress, askQueue, identifyQueue, takeTold } from './told'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
 export const ACTIONS: {
@@ -96,6 +96,7 @@ export const ACTIONS: {
   'print.settle': settlePrint,
   'printer.by-address': addByAddress,
   'queue.ask': askQueue,
+  'queue.identify': identifyQueue,
   'queue.take': takeTold,
   'edge-check.start': startCheck,
   'edge-check.more': moreSheets,

@@ -144,4 +144,14 @@ describe('asking a printer that is known', () => {
     const none = '01a00000-0000-7000-8000-000000000000'
     expect(await room.act(ACTIONS['queue.ask'], { id: none })).toMatchObject({ problem: { code: 'not_found' } })
   })
+  it('shows itself when it is asked which one it is', async () => {
+    const { printers, room } = await open(['otter', 'wren'])
+    const id = printers.queueIds.get('Wren') ?? ''
+    await room.must(ACTIONS['queue.identify'], { id })
+    expect([printers.machines.get('wren')?.showsItself, printers.machines.get('otter')?.showsItself]).toEqual([
+      true,
+      false,
+    ])
+    expect(room.one("select count(*) from events where action = 'queue.identify'")).toBe(1)
+  })
 })

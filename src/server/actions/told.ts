@@ -12,7 +12,7 @@ import { feeds, printers, queues, told } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readAddress } from '@/server/printing/address'
 import { printerGroup } from '@/server/printing/client'
-import { printerAttributes } from '@/server/printing/job'
+import { identifyPrinter, printerAttributes } from '@/server/printing/job'
 import { toldFrom } from '@/server/printing/told'
 import { readPrinter } from '@/server/stores/printers'
 import { plainQueue } from './plain'
@@ -64,6 +64,22 @@ export const askQueue = action({
       subject: known.printerId,
     })
   },
+})
+
+/** Lets the printer behind a queue show itself: which of two alike machines an address belongs to. */
+export const identifyQueue = action({
+  name: 'queue.identify',
+  role: 'helper',
+  input: INPUTS['queue.identify'],
+  async prepare({ id }, { db }) {
+    const queue = db.select().from(queues).where(eq(queues.id, id)).get()
+    if (!queue) return bad({ code: 'not_found', what: 'This queue' } as Problem)
+    const address = readAddress(queue.address)
+    if (!address.ok) return address
+    const shown = await identifyPrinter(address.value)
+    return shown.ok ? ok(queue.printerId) : shown
+  },
+  commit: ({ id }, _ctx, printerId) => ok({ value: { id }, subject: printerId }),
 })
 
 /** Takes over points that the printer told, each by itself. */

@@ -154,6 +154,10 @@ export const cancelJob = (address: PrinterAddress, id: number, patience?: Patien
     patience,
   )
 
+/** Asks a printer to show itself, by light or sound as it can (PWG 5100.13, 3.1). */
+export const identifyPrinter = (address: PrinterAddress, patience?: Patience): Promise<Result<Answer, Problem>> =>
+  askPrinter(address, { operation: OPERATION.identifyPrinter, operationAttributes: [USER] }, patience)
+
 /** Why a printer stands, in its own words. */
 export async function standsBecause(address: PrinterAddress, patience?: Patience): Promise<readonly string[]> {
   const got = await askPrinter(

@@ -128,6 +128,7 @@ describe('at the simulated printers', () => {
     state: 'idle',
     reasons: [],
     standsBy: true,
+    shows: false,
     blackIn: null,
     sources: [],
     types: [],
