@@ -88,15 +88,17 @@ export function slipToPrint(
   return ready.ok ? ok({ slip, printable: ready.value }) : ready
 }
 
-/** Stops with the reasons that answer them; a good print needs one for each. */
+/** Stops with the reasons that answer them; a good print needs one for each. A note answers those that have none. */
 export function answered(
   { facts, outcome }: Printable,
   wants: Outcome,
   given: readonly { readonly check: string; readonly reason: string }[],
   unit: LengthUnit,
+  note = '',
 ): Result<readonly Answer[], Problem> {
   const stops = runChecks(facts, outcome).filter((f) => f.level === 'stop')
-  const reasons = new Map(given.map((a) => [a.check, a.reason]))
+  const noted = note.trim() === '' ? [] : stops.map((s) => ({ check: s.check, reason: note.trim() }))
+  const reasons = new Map([...noted, ...given].map((a) => [a.check, a.reason]))
   const open = stops.filter((s) => !reasons.has(s.check))
   if (wants === 'good' && open.length > 0)
     return bad({ code: 'stops_unanswered', checks: open.map((s) => sayFinding(s, unit).replace(/\.$/, '')) })
@@ -241,8 +243,10 @@ export function countCopies(db: Db, slip: Slip, now: number): number {
     .all()
     .filter((r) => r.outcome === 'good').length
   const left = Math.max(0, slip.body.copies - good)
+  // a slip that was taken off the bench meanwhile stays off
+  const waits = slip.state === 'withdrawn' ? 'withdrawn' : 'waiting'
   db.update(slips)
-    .set({ state: left === 0 ? 'done' : 'waiting', updatedAt: now, revision: slip.revision + 1 })
+    .set({ state: left === 0 ? 'done' : waits, updatedAt: now, revision: slip.revision + 1 })
     .where(eq(slips.id, slip.id))
     .run()
   return left

@@ -113,7 +113,10 @@ describe('correcting a run', () => {
   })
   it('a stop that nobody answered keeps good shut here as well', async () => {
     const { correct } = await logged(1, { outcome: 'spoiled', cause: 'banding' }, { copies: 18 })
-    expect(await correct({ outcome: 'good', cause: null })).toMatchObject({ problem: { code: 'stops_unanswered' } })
+    const blank = await correct({ outcome: 'good', cause: null, note: ' ' })
+    expect(blank).toMatchObject({ problem: { code: 'stops_unanswered' } })
+    // the note is the reason
+    expect((await correct({ outcome: 'good', cause: null, note: 'a pack came' })).ok).toBe(true)
   })
   it('a run that nobody knows is answered on its slip, not corrected', async () => {
     const { room, id } = await logged()

@@ -103,8 +103,8 @@ export const settlePrint = action({
       return bad({ code: 'queue_cannot', queue: print.queueName, why: 'this print was answered already.' })
     const wrong = causeWrong(input)
     if (wrong) return bad(wrong)
-    set(db, print.id, { state: 'settled', note: input.note, updatedAt: now })
     if (print.checkId) {
+      set(db, print.id, { state: 'settled', note: input.note, updatedAt: now })
       if (input.outcome !== 'not printed') takeCheckSheet(db, print.checkId, now, actor.id)
       return ok({ value: { id: print.id }, subject: print.checkId, data: { outcome: input.outcome } })
     }
@@ -115,19 +115,23 @@ export const settlePrint = action({
       if (print.runId)
         db.update(runs).set({ outcome: 'not printed', note: input.note }).where(eq(runs.id, print.runId)).run()
     } else {
+      // it may have been meant as a proof: what keeps good shut is answered by the note
+      const answers = answered(ready.value, input.outcome, print.answers, readRoom(db)?.unit ?? 'mm', input.note)
+      if (!answers.ok) return answers
       const booked = bookRun(db, {
         slip,
         printable: ready.value,
         outcome: input.outcome,
         cause: input.cause,
         note: input.note,
-        answers: print.answers,
+        answers: answers.value,
         at: now,
         byId: actor.id,
         settles: print.runId,
       })
       if (!booked.ok) return booked
     }
+    set(db, print.id, { state: 'settled', note: input.note, updatedAt: now })
     countCopies(db, slip, now)
     return ok({ value: { id: print.id }, subject: slip.id, data: { outcome: input.outcome } })
   },

@@ -70,7 +70,7 @@ export const correctRun = action({
     if (run.outcome === outcome && run.cause === cause) return cannot(`it is ${outcome} already.`)
     const ready = printable(run.facts)
     if (!ready.ok) return ready
-    const answers = answered(ready.value, outcome, run.answers, readRoom(db)?.unit ?? 'mm')
+    const answers = answered(ready.value, outcome, run.answers, readRoom(db)?.unit ?? 'mm', note)
     if (!answers.ok) return answers
     const charge = chargeOf(outcome, ready.value.outcome)
     db.insert(runCorrections)
@@ -95,7 +95,7 @@ export const correctRun = action({
           byId: actor.id,
         })
         .run()
-    if (slip.state !== 'withdrawn') countCopies(db, slip, now)
+    countCopies(db, slip, now)
     return ok({ value: { id }, subject: slip.id, data: { run: run.number, from: run.outcome, to: outcome } })
   },
 })
