@@ -1,0 +1,234 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
+import type { Paper, Stock } from '@/contract/views/paper'
+import { fromMm, um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import { done, hearing, show } from '../../test/interface'
+import { type GroupRow, Members, type PersonRow } from './members/members'
+import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './papers/paper-forms'
+import { Papers } from './papers/papers'
+
+const type = (label: string, value: string): void => {
+  const input = screen.getByLabelText(label)
+  fireEvent.change(input, { target: { value } })
+  fireEvent.blur(input)
+}
+const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }))
+const shut = (name: string): boolean => screen.getByRole<HTMLButtonElement>('button', { name }).disabled
+
+const STOCK: Stock = {
+  id: 's',
+  paperId: 'p',
+  kind: 'sheet',
+  width: fromMm(257),
+  length: fromMm(364),
+  pack: 50,
+  price: minor(4750),
+  count: 17,
+  rolls: [],
+  revision: 2,
+}
+const PAPER: Paper = {
+  id: 'p',
+  number: 1,
+  maker: 'Harbour Mill',
+  name: 'Fenland Matte',
+  surface: 'matte',
+  weight: 210,
+  thickness: um(240),
+  note: '',
+  revision: 3,
+  stocks: [STOCK],
+}
+const ROLL = { id: 'r', number: 4, left: um(24_600_000) }
+
+describe('a paper', () => {
+  it('wants a name, and goes into the books with its facts', async () => {
+    const asked = hearing(done({ id: 'n', number: 7 }))
+    const onDone = vi.fn()
+    show(<PaperForm paper={null} onDone={onDone} />)
+    expect(shut('Add paper')).toBe(true)
+    type('Name', 'Estuary Rag')
+    type('Weight, g/m²', '310')
+    type('Thickness, µm', '480')
+    press('Add paper')
+    await waitFor(() => expect(onDone).toHaveBeenCalled())
+    expect(asked).toEqual([
+      {
+        action: 'paper.add',
+        body: { name: 'Estuary Rag', maker: '', surface: 'matte', weight: 310, thickness: 480, note: '' },
+      },
+    ])
+  })
+  it('edited, it is saved with its revision', async () => {
+    const asked = hearing(done({ revision: 4 }))
+    show(<PaperForm paper={PAPER} onDone={vi.fn()} />)
+    type('Note', 'curls when it is dry')
+    press('Save')
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'p', revision: 3, note: 'curls when it is dry' }))
+  })
+  it('edited by somebody else meanwhile, the form stays with what was typed', async () => {
+    const problem = { code: 'stale', what: 'This paper', yours: 3, now: 4, current: null }
+    const asked = hearing({ ok: false, problem })
+    const onDone = vi.fn()
+    show(<PaperForm paper={PAPER} onDone={onDone} />)
+    type('Note', 'curls')
+    press('Save')
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(onDone).not.toHaveBeenCalled()
+    expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('curls')
+  })
+})
+
+describe('stock of a paper', () => {
+  it('sheets want both edges and a price of a pack', async () => {
+    const asked = hearing(done({ id: 'n' }))
+    show(<StockForm paperId="p" onDone={vi.fn()} />)
+    expect(shut('Add')).toBe(true)
+    type('Short edge', '8 1/2 in')
+    type('Long edge', '11 in')
+    type('Price of a pack', '19.50')
+    type('Sheets here', '40')
+    expect(shut('Add')).toBe(false)
+    press('Add')
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(asked[0]?.body).toEqual({
+      paperId: 'p',
+      kind: 'sheet',
+      width: 215_900,
+      length: 279_400,
+      pack: 25,
+      price: 1950,
+      count: 40,
+    })
+  })
+  it('a roll has no pack, and a width and a length', async () => {
+    const asked = hearing(done({ id: 'n' }))
+    show(<StockForm paperId="p" onDone={vi.fn()} />)
+    fireEvent.click(screen.getByRole('radio', { name: 'a roll' }))
+    expect(screen.queryByLabelText('Sheets in a pack')).toBeNull()
+    type('Width', '610 mm')
+    type('Length, for example 30 m', '30 m')
+    type('Price of a roll', '88')
+    press('Add')
+    await waitFor(() =>
+      expect(asked[0]?.body).toMatchObject({ kind: 'roll', width: 610_000, length: 30_000_000, pack: 1, price: 8800 }),
+    )
+  })
+  it('packs bought are counted in sheets', async () => {
+    const asked = hearing(done({ id: 's' }))
+    show(<BuyForm stock={STOCK} onDone={vi.fn()} />)
+    type('Packs of 50', '3')
+    press('Put it on the shelf')
+    await waitFor(() => expect(asked).toEqual([{ action: 'stock.buy', body: { id: 's', delta: 150 } }]))
+  })
+  it('a count is noted beside what the books say', async () => {
+    const asked = hearing(done({ id: 's' }))
+    show(<CountForm stock={STOCK} onDone={vi.fn()} />)
+    expect(screen.getByText('The books say 17.')).toBeTruthy()
+    type('Counted', '15')
+    press('Note the count')
+    await waitFor(() => expect(asked).toEqual([{ action: 'stock.count', body: { id: 's', counted: 15 } }]))
+  })
+  it('a piece off a roll is a length; a measured rest is the difference', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    const { unmount } = show(<RollForm roll={ROLL} onDone={vi.fn()} />)
+    expect(shut('Write it down')).toBe(true)
+    type('Length taken off', '12 cm')
+    press('Write it down')
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'r', kind: 'trimmed', delta: 120_000 }))
+    unmount()
+    show(<RollForm roll={ROLL} onDone={vi.fn()} />)
+    fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
+    type('Measured length left', '24 m')
+    press('Write it down')
+    await waitFor(() => expect(asked[1]?.body).toMatchObject({ kind: 'corrected', delta: -600_000 }))
+  })
+  it('papers are found by name, maker or surface', () => {
+    show(
+      <Papers papers={[PAPER, { ...PAPER, id: 'q', name: 'Dune Lustre', maker: '', surface: 'lustre' }]} open={null} />,
+    )
+    expect(screen.getAllByRole('heading', { level: 2 })).toHaveLength(2)
+    fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'harbour' } })
+    expect(screen.getAllByRole('heading', { level: 2 }).map((h) => h.textContent)).toEqual([
+      expect.stringContaining('Fenland Matte'),
+    ])
+    fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'zinc' } })
+    expect(screen.getByText('No paper is called “zinc”.')).toBeTruthy()
+  })
+})
+
+describe('members', () => {
+  const GROUP: GroupRow = { id: 'g', name: 'Herbarium group', owes: minor(1234) }
+  const IRIA: PersonRow = {
+    id: 'i',
+    number: 2,
+    name: 'Iria Vantongeren',
+    role: 'member',
+    groupId: 'g',
+    groupName: 'Herbarium group',
+    note: '',
+    owes: minor(560),
+    revision: 5,
+  }
+  const page = (people: readonly PersonRow[] = [IRIA, { ...IRIA, id: 'k', name: 'Perrin', role: 'keeper' }]) =>
+    show(<Members people={people} groups={[GROUP]} open={null} />)
+  const rowOf = (name: RegExp) => within(screen.getByRole('row', { name }))
+
+  it('stand with their role, group and what they owe; each leads to their prints', () => {
+    page()
+    const cells = rowOf(/^Iria/)
+      .getAllByRole('cell')
+      .map((c) => c.textContent)
+    expect(cells.slice(0, 5)).toEqual(['Iria Vantongeren', 'member', 'Herbarium group', '', '5.60'])
+    expect(rowOf(/^Iria/).getByRole('link').getAttribute('href')).toBe('/log?member=i')
+    expect(
+      rowOf(/^Herbarium/)
+        .getAllByRole('cell')
+        .map((c) => c.textContent)
+        .slice(0, 3),
+    ).toEqual(['Herbarium group', '2', '12.34'])
+  })
+  it('a member can be retired, a keeper cannot', async () => {
+    const asked = hearing(done({ revision: 6 }))
+    page()
+    expect(rowOf(/^Perrin/).queryByRole('button', { name: 'Retire' })).toBeNull()
+    fireEvent.click(rowOf(/^Iria/).getByRole('button', { name: 'Retire' }))
+    await waitFor(() => expect(asked).toEqual([{ action: 'person.retire', body: { id: 'i', revision: 5 } }]))
+  })
+  it('somebody new needs a name', async () => {
+    const asked = hearing(done({ id: 'n', number: 11 }))
+    page()
+    press('New member')
+    expect(shut('Add')).toBe(true)
+    fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Odalys Merriweather' } })
+    fireEvent.click(screen.getByRole('radio', { name: 'helper' }))
+    press('Add')
+    await waitFor(() =>
+      expect(asked[0]).toEqual({
+        action: 'person.add',
+        body: { name: 'Odalys Merriweather', role: 'helper', groupId: null, note: '' },
+      }),
+    )
+  })
+  it('a payment goes to the account of who pays', async () => {
+    const asked = hearing(done({ id: 'n' }))
+    page()
+    fireEvent.click(rowOf(/^Herbarium/).getByRole('button', { name: 'Take a payment' }))
+    const dialog = within(screen.getByRole('dialog'))
+    const amount = dialog.getAllByRole('textbox')[0] as HTMLInputElement
+    fireEvent.change(amount, { target: { value: '10' } })
+    fireEvent.blur(amount)
+    const submit = dialog.getAllByRole<HTMLButtonElement>('button').find((b) => b.type === 'submit')
+    if (!submit) throw new Error('no way to take it')
+    fireEvent.click(submit)
+    await waitFor(() =>
+      expect(asked[0]).toMatchObject({ action: 'account.pay', body: { groupId: 'g', personId: null, amount: 1000 } }),
+    )
+  })
+  it('nobody of that name is said', () => {
+    page()
+    fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'zed' } })
+    expect(screen.getByText('Nobody is called “zed”.')).toBeTruthy()
+  })
+})
