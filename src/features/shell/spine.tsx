@@ -1,6 +1,7 @@
 'use client'
 
 import { useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
+import { useMounted } from '@mantine/hooks'
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
 import { useKeys } from '@/ui/keys/use-keys'
@@ -39,6 +40,8 @@ export function Spine({ roomName, tray }: { readonly roomName: string; readonly 
   const { unit, setUnit } = useWays()
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme('light', { getInitialValueInEffect: true })
+  // the scheme is the browser's own knowledge: the server does not know it
+  const mounted = useMounted()
   const flip = (): void => setColorScheme(scheme === 'dark' ? 'light' : 'dark')
   const flipUnit = (): void => setUnit(unit === 'mm' ? 'in' : 'mm')
   // only a room with simulated printers has a tray that can be looked into
@@ -83,7 +86,7 @@ export function Spine({ roomName, tray }: { readonly roomName: string; readonly 
           </span>
         </button>
         <button type="button" className={css.way} onClick={flip} title="Switch light and dark (d)">
-          {scheme}
+          {mounted ? scheme : 'light'}
           <span className={css.key} aria-hidden="true">
             d
           </span>
