@@ -1,5 +1,5 @@
 import type { Machine } from './machine'
-import type { Path, Queue, Source } from './models'
+import { marginsOn, type Path, type Queue, type Sides, type Source } from './models'
 import {
   type Attr,
   attrs,
@@ -51,9 +51,10 @@ const sizeName = (w: number, l: number): string =>
 const takes = (s: Source, w: number, l: number): boolean =>
   w >= s.width[0] && w <= s.width[1] + 0.1 && l >= s.length[0] && l <= s.length[1]
 
-function mediaCol(path: Path, size: Value, type: string | null, borderless: boolean): Value {
-  const m = borderless ? { left: 0, right: 0, lead: 0, trail: 0 } : path.margins
-  return coll({
+const NONE: Sides = { left: 0, right: 0, lead: 0, trail: 0 }
+
+const mediaCol = (path: Path, size: Value, type: string | null, m: Sides): Value =>
+  coll({
     'media-size': size,
     'media-source': keyword(path.source),
     ...(type === null ? {} : { 'media-type': keyword(type) }),
@@ -62,14 +63,10 @@ function mediaCol(path: Path, size: Value, type: string | null, borderless: bool
     'media-top-margin': int(h(m.lead)),
     'media-bottom-margin': int(h(m.trail)),
   })
-}
 
 const fixed = (w: number, l: number): Value => coll({ 'x-dimension': int(h(w)), 'y-dimension': int(h(l)) })
-const ranged = (s: Source): Value =>
-  coll({
-    'x-dimension': range(h(s.width[0]), h(s.width[1])),
-    'y-dimension': range(h(s.length[0]), h(s.length[1])),
-  })
+const ranged = (s: Source, from = s.width[0], to = s.width[1]): Value =>
+  coll({ 'x-dimension': range(h(from), h(to)), 'y-dimension': range(h(s.length[0]), h(s.length[1])) })
 
 export function sourceOf(machine: Machine, path: Path): Source {
   const source = machine.model.sources.find((s) => s.keyword === path.source)
@@ -80,15 +77,24 @@ export function sourceOf(machine: Machine, path: Path): Source {
 function database(machine: Machine, queue: Queue): Value[] {
   return queue.paths.flatMap((path) => {
     const source = sourceOf(machine, path)
-    const known = KNOWN.filter(([, w, l]) => takes(source, w, l)).map(([, w, l]) => fixed(w, l))
-    const plain = [...known, ranged(source)].map((size) => mediaCol(path, size, null, false))
+    const known = KNOWN.filter(([, w, l]) => takes(source, w, l)).map(([, w, l]) =>
+      mediaCol(path, fixed(w, l), null, marginsOn(path, w)),
+    )
+    // a hundredth of a millimetre apart, so that no width is told twice
+    const ranges = path.narrow
+      ? [
+          mediaCol(path, ranged(source, source.width[0], path.narrow.upTo), null, path.narrow.margins),
+          mediaCol(path, ranged(source, path.narrow.upTo + 0.01), null, path.margins),
+        ]
+      : [mediaCol(path, ranged(source), null, path.margins)]
+    const plain = [...known, ...ranges]
     if (!path.overspray) return plain
     const lengths = range(h(source.length[0]), h(source.length[1]))
     const free = path.borderlessWidths.length
       ? path.borderlessWidths.map((w) => coll({ 'x-dimension': int(h(w)), 'y-dimension': lengths }))
       : [ranged(source)]
     const types = path.borderlessTypes.length ? path.borderlessTypes : queue.types
-    return [...plain, ...free.flatMap((size) => types.map((t) => mediaCol(path, size, t, true)))]
+    return [...plain, ...free.flatMap((size) => types.map((t) => mediaCol(path, size, t, NONE)))]
   })
 }
 
@@ -100,7 +106,10 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
   const paths = queue.paths
   const anyFree = paths.some((p) => p.overspray)
   const margins = (side: 'left' | 'right' | 'lead' | 'trail'): Value[] =>
-    distinct([...(anyFree ? [0] : []), ...paths.map((p) => h(p.margins[side]))])
+    distinct([
+      ...(anyFree ? [0] : []),
+      ...paths.flatMap((p) => [p.margins, ...(p.narrow ? [p.narrow.margins] : [])]).map((m) => h(m[side])),
+    ])
   const ready = paths.flatMap((path) => {
     const held = machine.holds.get(path.source)
     return held && held.left >= 1 ? [{ path, held }] : []
@@ -174,17 +183,19 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
         sourceOf(machine, path).kind === 'roll' ? sizeName(held.width, held.left) : sizeName(held.width, held.length),
       ),
     ),
-    'media-col-default': mediaCol(p0, fixed(s0.holds.width, s0.holds.length), queue.types[0] ?? null, false),
+    'media-col-default': mediaCol(
+      p0,
+      fixed(s0.holds.width, s0.holds.length),
+      queue.types[0] ?? null,
+      marginsOn(p0, s0.holds.width),
+    ),
     'media-col-ready': ready.map(({ path, held }) =>
-      coll({
-        'media-size': fixed(held.width, sourceOf(machine, path).kind === 'roll' ? held.left : held.length),
-        'media-source': keyword(path.source),
-        'media-type': keyword(held.type),
-        'media-left-margin': int(h(path.margins.left)),
-        'media-right-margin': int(h(path.margins.right)),
-        'media-top-margin': int(h(path.margins.lead)),
-        'media-bottom-margin': int(h(path.margins.trail)),
-      }),
+      mediaCol(
+        path,
+        fixed(held.width, sourceOf(machine, path).kind === 'roll' ? held.left : held.length),
+        held.type,
+        marginsOn(path, held.width),
+      ),
     ),
     'media-col-supported': [
       'media-size',

@@ -1,7 +1,7 @@
 import { createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import type { Model, Path, Queue, Source } from './models'
+import { type Model, marginsOn, type Path, type Queue, type Sides, type Source } from './models'
 import { paint, type RowSource } from './paint'
 import { BadRaster, type PageHeader, RasterReader } from './raster'
 import { toneOf } from './tone'
@@ -292,7 +292,7 @@ export class Machine {
     let whole = true
     const inked = await paint(
       join(folder, file),
-      { width: ticket.width, length: ticket.length, masked: ticket.borderless ? none : truth.margins },
+      { width: ticket.width, length: ticket.length, masked: ticket.borderless ? none : reachOf(truth.margins, ticket) },
       source,
       land,
       tone,
@@ -367,12 +367,19 @@ async function* octets(reader: RasterReader, head: PageHeader) {
   }
 }
 
+/** Where ink really ends on this sheet: what is declared for its width, off by what this machine is off. */
+function reachOf(truth: Sides, t: Ticket): Sides {
+  const declared = marginsOn(t.path, t.width)
+  const on = (side: keyof Sides): number => Math.max(0.8, declared[side] + truth[side] - t.path.margins[side])
+  return { left: on('left'), right: on('right'), lead: on('lead'), trail: on('trail') }
+}
+
 /**
  * print-scaling (PWG 5100.13): `none` lays the page as it is, in the middle of the sheet; everything else fits it into
  * the printable area (`fill` covers it), which shrinks a page that is as large as its sheet.
  */
 function placed(size: { w: number; h: number }, t: Ticket): RowSource['page'] {
-  const m = t.borderless ? { left: 0, right: 0, lead: 0, trail: 0 } : t.path.margins
+  const m = t.borderless ? { left: 0, right: 0, lead: 0, trail: 0 } : marginsOn(t.path, t.width)
   const exact = Math.abs(size.w - t.width) < 0.2 && Math.abs(size.h - t.length) < 0.2
   if (t.scaling === 'none' || (exact && t.borderless)) {
     // a raster has whole pixels: a page that is its sheet's begins where the sheet begins

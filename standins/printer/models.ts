@@ -23,12 +23,18 @@ export type MediaType = {
 export type Path = {
   readonly source: string
   readonly margins: Sides
+  /** other margins for sheets up to a width, mm: small ones leave the rollers earlier; null: all alike */
+  readonly narrow: { readonly upTo: number; readonly margins: Sides } | null
   /** how far ink is said to go past the edges; null: no borderless from this source */
   readonly overspray: Sides | null
   /** widths with pads under the path, mm; empty: all */
   readonly borderlessWidths: readonly number[]
   readonly borderlessTypes: readonly string[]
 }
+
+/** The margins that a path declares for a sheet of this width, mm. */
+export const marginsOn = (path: Path, width: number): Sides =>
+  path.narrow && width <= path.narrow.upTo ? path.narrow.margins : path.margins
 
 export type Queue = {
   readonly path: string
@@ -72,6 +78,7 @@ const otterTypes: readonly MediaType[] = [
 const otterStack: Path = {
   source: 'main',
   margins: { left: 3.4, right: 3.4, lead: 5, trail: 12.5 },
+  narrow: null,
   overspray: same(2.9),
   borderlessWidths: [89, 102, 127, 210, 216, 254, 257, 297, 329],
   borderlessTypes: ['matte-a', 'matte-b', 'gloss', 'lustre'],
@@ -127,6 +134,7 @@ const OTTER: Model = {
         {
           source: 'manual',
           margins: { left: 3.4, right: 3.4, lead: 20, trail: 20 },
+          narrow: null,
           overspray: null,
           borderlessWidths: [],
           borderlessTypes: [],
@@ -199,6 +207,7 @@ const HERON: Model = {
         {
           source: 'main-roll',
           margins: same(3),
+          narrow: null,
           overspray: { left: 2.5, right: 2.5, lead: 0, trail: 0 },
           borderlessWidths: [432, 610],
           borderlessTypes: ['lustre-a', 'satin'],
@@ -206,6 +215,7 @@ const HERON: Model = {
         {
           source: 'manual',
           margins: { left: 3, right: 3, lead: 3, trail: 22 },
+          narrow: null,
           overspray: null,
           borderlessWidths: [],
           borderlessTypes: [],
@@ -251,7 +261,8 @@ const WREN: Model = {
       paths: [
         {
           source: 'main',
-          margins: { left: 3.2, right: 3.2, lead: 3.2, trail: 14 },
+          margins: { left: 3.2, right: 3.2, lead: 3.2, trail: 10 },
+          narrow: { upTo: 110, margins: { left: 3.2, right: 3.2, lead: 3.2, trail: 14 } },
           overspray: { left: 1.2, right: 1.2, lead: 0.9, trail: 2 },
           borderlessWidths: [],
           borderlessTypes: ['card-gloss'],

@@ -37,7 +37,7 @@ export function RulerDrawing(props: {
               : 'Ticks that went over the edge are lost. Coming from the inside, the last tick of which anything is left is the one to read: count from the number beside it.'}{' '}
             {layout.edge === 'borderless'
               ? 'If all ticks are there and white is left outside them, measure the white and enter its tenths with a minus.'
-              : ''}
+              : 'If none shows at all, the margin is larger than the ruler reaches: enter a larger one on the printer’s page and begin again.'}
           </p>
         </>
       ) : (
