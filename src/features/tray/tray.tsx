@@ -3,7 +3,7 @@
 import { Button, NumberInput, Switch } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { type KeyboardEvent, type MouseEvent, useCallback, useRef, useState } from 'react'
+import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useRef, useState } from 'react'
 import type { TrayPrinter, TraySheet, TraySwitch } from '@/contract/tray'
 import { um } from '@/core/length/length'
 import { tradePair, writeLength } from '@/core/length/write'
@@ -220,8 +220,6 @@ const RuleRow = ({ name, value }: { readonly name: string; readonly value: strin
 function Machine({ printer }: { readonly printer: TrayPrinter }) {
   const router = useRouter()
   const [busy, setBusy] = useState(false)
-  // a field that is shut while it is sent may lose its focus a second time
-  const sent = useRef('')
   const flip = async (what: Omit<TraySwitch, 'printer'>): Promise<void> => {
     setBusy(true)
     const response = await fetch('/api/tray/switch', {
@@ -249,25 +247,11 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
           <span className="small">
             {s.keyword}: {s.type}, {s.width} {s.kind === 'roll' ? 'mm wide' : `× ${s.length} mm`}
           </span>
-          <NumberInput
-            aria-label={`${printer.name}, ${s.keyword}: ${s.kind === 'roll' ? 'metres left' : 'sheets left'}`}
-            size="xs"
-            w={92}
-            min={0}
-            max={s.kind === 'roll' ? 100 : 200}
-            decimalScale={s.kind === 'roll' ? 1 : 0}
-            suffix={s.kind === 'roll' ? ' m' : s.left === 1 ? ' sheet' : ' sheets'}
-            defaultValue={s.kind === 'roll' ? s.left / 1000 : s.left}
-            key={s.left}
+          <LeftField
+            label={`${printer.name}, ${s.keyword}: ${s.kind === 'roll' ? 'metres left' : 'sheets left'}`}
+            source={s}
             disabled={busy}
-            onBlur={(e) => {
-              const n = Number.parseFloat(e.currentTarget.value)
-              const left = s.kind === 'roll' ? Math.round(n * 1000) : n
-              const change = `${s.keyword}: ${s.left} to ${left}`
-              if (!Number.isFinite(left) || left === s.left || sent.current === change) return
-              sent.current = change
-              void flip({ source: s.keyword, left })
-            }}
+            onLeft={(left) => void flip({ source: s.keyword, left })}
           />
         </div>
       ))}
@@ -298,5 +282,52 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
         {low.length > 0 ? `Low: ${low.map((i) => i.name).join(', ')}.` : 'Ink in all channels.'}
       </p>
     </section>
+  )
+}
+
+/** Sheets or metres left in a source. What is typed stays while news come in; it is sent when the field is left. */
+function LeftField(props: {
+  readonly label: string
+  readonly source: TrayPrinter['sources'][number]
+  readonly disabled: boolean
+  readonly onLeft: (left: number) => void
+}) {
+  const { source } = props
+  const roll = source.kind === 'roll'
+  const there = roll ? source.left / 1000 : source.left
+  const [typed, setTyped] = useState<number | string>(there)
+  const typing = useRef(false)
+  // a field that is shut while it is sent may lose its focus a second time
+  const sent = useRef('')
+  useEffect(() => {
+    if (!typing.current) setTyped(there)
+  }, [there])
+  const leave = (): void => {
+    typing.current = false
+    const n = Number.parseFloat(String(typed))
+    const left = roll ? Math.round(n * 1000) : n
+    const change = `${source.left} to ${left}`
+    if (!Number.isFinite(left)) return setTyped(there)
+    if (left === source.left || sent.current === change) return
+    sent.current = change
+    props.onLeft(left)
+  }
+  return (
+    <NumberInput
+      aria-label={props.label}
+      size="xs"
+      w={92}
+      min={0}
+      max={roll ? 100 : 200}
+      decimalScale={roll ? 1 : 0}
+      suffix={roll ? ' m' : source.left === 1 ? ' sheet' : ' sheets'}
+      value={typed}
+      disabled={props.disabled}
+      onFocus={() => {
+        typing.current = true
+      }}
+      onChange={setTyped}
+      onBlur={leave}
+    />
   )
 }
