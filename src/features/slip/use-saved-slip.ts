@@ -116,8 +116,13 @@ export function useSavedSlip(slip: Saved) {
   /** Saves what is unsaved and answers the revision that is then on the server. */
   const flush = useCallback(async (): Promise<number> => {
     clearTimeout(timer.current)
+    // a change that comes while this saves begins another save: the revision is that of the last
+    for (let tries = 0; tries < 5; tries++) {
+      while (latest.current.busy) await new Promise((r) => setTimeout(r, 30))
+      await save()
+      if (!latest.current.busy && !latest.current.dirty) break
+    }
     while (latest.current.busy) await new Promise((r) => setTimeout(r, 30))
-    await save()
     return latest.current.revision
   }, [save])
 
