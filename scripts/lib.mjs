@@ -195,18 +195,17 @@ export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
 }
 
 /** Says so before anything is done when another room, or its printers, runs already: nothing under it is touched. */
-export async function needPorts({ standins = false } = {}) {
-  if (await portTaken(PORT))
-    giveUp(`Port ${PORT} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
-  for (const { id, port } of standins ? STANDINS : [])
-    if (await portTaken(port))
-      giveUp(`Port ${port}, where the simulated printer ${id} listens, is taken. Stop what runs there.`)
+export async function needPorts({ port = PORT, standins = false } = {}) {
+  if (await portTaken(port))
+    giveUp(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
+  for (const its of standins ? STANDINS : [])
+    if (await portTaken(its.port))
+      giveUp(`Port ${its.port}, where the simulated printer ${its.id} listens, is taken. Stop what runs there.`)
 }
 
 /** Starts server and background process on a room folder. */
 export async function serve(data, { port = PORT, host = HOST, stdio = 'inherit', extra = {} } = {}) {
-  if (await portTaken(port))
-    giveUp(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
+  await needPorts({ port })
   const env = serverEnv(data, extra)
   const web = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], {
     env,

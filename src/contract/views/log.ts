@@ -43,6 +43,8 @@ export type RunLine = {
 }
 
 export type Run = RunLine & {
+  readonly memberId: string | null
+  readonly groupId: string | null
   /** as what it was logged */
   readonly logged: { readonly outcome: Outcome; readonly cause: string | null }
   readonly corrections: readonly Correction[]

@@ -4,8 +4,8 @@ import { Button, Modal, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
 import { OutcomeFields } from '@/ui/parts/outcome-fields'
+import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
-import css from './log.module.css'
 
 type Outcome = 'good' | 'proof' | 'spoiled'
 
@@ -38,12 +38,17 @@ export function CorrectRun({ id, outcome: was }: { readonly id: string; readonly
         Correct the outcome
       </Button>
       <Modal opened={open} onClose={() => setOpen(false)} title="What it turned out to be" size="lg" centered>
-        <form
-          className={css.form}
-          onSubmit={(e) => {
-            e.preventDefault()
-            if (!shut && !busy) void correct()
-          }}
+        <Form
+          focused
+          submit={`It is ${outcome}`}
+          busy={busy}
+          shut={shut}
+          onSubmit={() => void correct()}
+          extra={
+            <Button variant="default" onClick={() => setOpen(false)}>
+              Leave it
+            </Button>
+          }
         >
           <OutcomeFields
             label="Outcome"
@@ -58,16 +63,7 @@ export function CorrectRun({ id, outcome: was }: { readonly id: string; readonly
             Paper and ink stay spent. What the member pays follows the outcome, and the slip counts its good prints
             anew.
           </p>
-          <div className={css.formActs}>
-            <Button type="submit" disabled={shut !== null} loading={busy} data-autofocus>
-              It is {outcome}
-            </Button>
-            <Button variant="default" onClick={() => setOpen(false)}>
-              Leave it
-            </Button>
-            {shut ? <span className="level-stop small">{shut}</span> : null}
-          </div>
-        </form>
+        </Form>
       </Modal>
     </>
   )

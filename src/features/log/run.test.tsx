@@ -15,6 +15,8 @@ const RUN: Run = {
   slipId: 's',
   slipNumber: 4,
   title: 'Fern',
+  memberId: 'i',
+  groupId: 'g',
   memberName: 'Iria',
   groupName: 'Herbarium',
   printerName: 'Otter',

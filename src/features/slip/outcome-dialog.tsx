@@ -6,6 +6,7 @@ import type { Cause } from '@/contract/slip-data'
 import type { Finding } from '@/core/checks/check'
 import { CountField } from '@/ui/fields/count-field'
 import { OutcomeFields } from '@/ui/parts/outcome-fields'
+import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import css from './slip.module.css'
 import { StopAnswers, useStopAnswers } from './stop-answers'
@@ -57,12 +58,17 @@ export function OutcomeDialog(props: {
   }
   return (
     <Modal opened={props.open} onClose={props.onClose} title="What came out" size="lg" centered>
-      <form
-        className={css.stack}
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (!shut && !busy) void log()
-        }}
+      <Form
+        focused
+        submit={`Log as ${outcome}`}
+        busy={busy}
+        shut={shut}
+        onSubmit={() => void log()}
+        extra={
+          <Button variant="default" onClick={props.onClose}>
+            Not yet
+          </Button>
+        }
       >
         <OutcomeFields
           label="Outcome"
@@ -93,16 +99,7 @@ export function OutcomeDialog(props: {
           </span>
         </div>
         <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
-        <div className={css.row}>
-          <Button type="submit" disabled={shut !== null} loading={busy} data-autofocus>
-            Log as {outcome}
-          </Button>
-          <Button variant="default" onClick={props.onClose}>
-            Not yet
-          </Button>
-          {shut ? <span className="level-stop small">{shut}</span> : null}
-        </div>
-      </form>
+      </Form>
     </Modal>
   )
 }

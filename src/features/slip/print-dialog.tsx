@@ -6,6 +6,7 @@ import type { Finding } from '@/core/checks/check'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
 import { LevelWord } from '@/ui/parts/level'
+import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import css from './slip.module.css'
 import { StopAnswers, useStopAnswers } from './stop-answers'
@@ -50,12 +51,17 @@ export function PrintDialog(props: {
   }
   return (
     <Modal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
-      <form
-        className={css.stack}
-        onSubmit={(e) => {
-          e.preventDefault()
-          if (!shut && !busy) void print()
-        }}
+      <Form
+        focused
+        submit={`Print ${copies === 1 ? 'it' : `${copies} copies`}`}
+        busy={busy}
+        shut={shut}
+        onSubmit={() => void print()}
+        extra={
+          <Button variant="default" onClick={props.onClose}>
+            Not yet
+          </Button>
+        }
       >
         <p className="small">
           Sent to <strong>{props.queueName}</strong>{' '}
@@ -84,16 +90,7 @@ export function PrintDialog(props: {
           <span className="soft small">{props.left > 1 ? `${props.left} good ones are still wanted` : ''}</span>
         </div>
         <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
-        <div className={css.row}>
-          <Button type="submit" disabled={shut !== null} loading={busy} data-autofocus>
-            Print {copies === 1 ? 'it' : `${copies} copies`}
-          </Button>
-          <Button variant="default" onClick={props.onClose}>
-            Not yet
-          </Button>
-          {shut ? <span className="level-stop small">{shut}</span> : null}
-        </div>
-      </form>
+      </Form>
     </Modal>
   )
 }

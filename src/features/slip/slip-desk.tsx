@@ -52,7 +52,14 @@ export function SlipDesk(page: SlipPage) {
   const { slip, picture, catalogue, people, runs } = page
   const router = useRouter()
   const { unit } = useWays()
-  const { body, state, change, settle, flush } = useSavedSlip(slip)
+  const saved = useSavedSlip(slip)
+  const { body, state, change, settle } = saved
+  // a hand that has not rested yet is part of what is printed, logged or saved
+  const rested = useRef<() => void>(() => {})
+  const flush = useCallback((): Promise<number> => {
+    rested.current()
+    return saved.flush()
+  }, [saved.flush])
   const [open, setOpen] = useState<LineName | null>(() => firstOpen(slip.body))
   const [outcomeOpen, setOutcomeOpen] = useState(false)
   const [printOpen, setPrintOpen] = useState(false)
@@ -249,7 +256,14 @@ export function SlipDesk(page: SlipPage) {
         </div>
         {runs.length > 0 ? <RunsOfSlip runs={runs} /> : null}
       </section>
-      <Stage catalogue={catalogue} body={body} picture={shown} drawn={drawn} onAnchor={editable ? moveTo : null}>
+      <Stage
+        catalogue={catalogue}
+        body={body}
+        picture={shown}
+        drawn={drawn}
+        onAnchor={editable ? moveTo : null}
+        rested={rested}
+      >
         <PrintActs
           shut={shut}
           ready={ready}

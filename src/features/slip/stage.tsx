@@ -21,7 +21,11 @@ const REST_MS = 160
  * The anchor while a hand moves it: here at once, a frame at a time, and in the slip when the hand rests. The docket is
  * not drawn again for every move.
  */
-function useLiveAnchor(anchor: Anchor, commit: (anchor: Anchor) => void): readonly [Anchor, (anchor: Anchor) => void] {
+function useLiveAnchor(
+  anchor: Anchor,
+  commit: (anchor: Anchor) => void,
+  rested: { current: () => void },
+): readonly [Anchor, (anchor: Anchor) => void] {
   const [live, setLive] = useState<Anchor | null>(null)
   const waiting = useRef<Anchor | null>(null)
   const rest = useRef<ReturnType<typeof setTimeout>>(undefined)
@@ -34,9 +38,15 @@ function useLiveAnchor(anchor: Anchor, commit: (anchor: Anchor) => void): readon
         })
       waiting.current = next
       clearTimeout(rest.current)
-      rest.current = setTimeout(() => commit(next), REST_MS)
+      const done = (): void => {
+        clearTimeout(rest.current)
+        rested.current = () => {}
+        commit(next)
+      }
+      rested.current = done
+      rest.current = setTimeout(done, REST_MS)
     },
-    [commit],
+    [commit, rested],
   )
   // what the slip holds now wins again once the hand rests
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the slip's own anchor changed
@@ -52,13 +62,15 @@ export const Stage = memo(function Stage(props: {
   readonly picture: PictureFacts | null
   readonly drawn: DrawnPicture | null
   readonly onAnchor: ((anchor: Anchor) => void) | null
+  /** makes the hand rest at once: what it did is in the slip when this returns */
+  readonly rested: { current: () => void }
   /** the buttons below the checks */
   readonly children: ReactNode
 }) {
   const { catalogue, body, picture, drawn, onAnchor } = props
   const { unit } = useWays()
   const nothing = useCallback(() => {}, [])
-  const [anchor, move] = useLiveAnchor(body.anchor, onAnchor ?? nothing)
+  const [anchor, move] = useLiveAnchor(body.anchor, onAnchor ?? nothing, props.rested)
   const facts = useMemo(
     () => factsFrom(catalogue, anchor === body.anchor ? body : { ...body, anchor }, picture),
     [catalogue, body, anchor, picture],

@@ -116,13 +116,14 @@ export function useSavedSlip(slip: Saved) {
   /** Saves what is unsaved and answers the revision that is then on the server. */
   const flush = useCallback(async (): Promise<number> => {
     clearTimeout(timer.current)
-    // a change that comes while this saves begins another save: the revision is that of the last
-    for (let tries = 0; tries < 5; tries++) {
-      while (latest.current.busy) await new Promise((r) => setTimeout(r, 30))
-      await save()
-      if (!latest.current.busy && !latest.current.dirty) break
+    const now = latest.current
+    const idle = async (): Promise<void> => {
+      while (now.busy) await new Promise((r) => setTimeout(r, 30))
     }
-    while (latest.current.busy) await new Promise((r) => setTimeout(r, 30))
+    await idle()
+    await save()
+    // a change that came meanwhile began another save: the revision is that of the last
+    await idle()
     return latest.current.revision
   }, [save])
 

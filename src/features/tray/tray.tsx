@@ -297,20 +297,17 @@ function LeftField(props: {
   const there = roll ? source.left / 1000 : source.left
   const [typed, setTyped] = useState<number | string>(there)
   const typing = useRef(false)
-  // a field that is shut while it is sent may lose its focus a second time
-  const sent = useRef('')
   useEffect(() => {
     if (!typing.current) setTyped(there)
   }, [there])
   const leave = (): void => {
+    // a field that is shut while it is sent may lose its focus a second time
+    if (!typing.current) return
     typing.current = false
     const n = Number.parseFloat(String(typed))
     const left = roll ? Math.round(n * 1000) : n
-    const change = `${source.left} to ${left}`
     if (!Number.isFinite(left)) return setTyped(there)
-    if (left === source.left || sent.current === change) return
-    sent.current = change
-    props.onLeft(left)
+    if (left !== source.left) props.onLeft(left)
   }
   return (
     <NumberInput
@@ -323,10 +320,10 @@ function LeftField(props: {
       suffix={roll ? ' m' : source.left === 1 ? ' sheet' : ' sheets'}
       value={typed}
       disabled={props.disabled}
-      onFocus={() => {
+      onChange={(value) => {
         typing.current = true
+        setTyped(value)
       }}
-      onChange={setTyped}
       onBlur={leave}
     />
   )

@@ -187,21 +187,20 @@ export function bookRun(db: Db, b: Booking): Result<string, Problem> {
       .run()
   if (!known) return ok(id)
   takePaper(db, { rollId, stockId: facts.stock?.id ?? null, lengthUm: sheet.length, runId: id, at: b.at, byId: b.byId })
-  const toGroup = b.slip.body.chargeTo === 'group' && groupId !== null
-  if (charge !== 0 && (toGroup || member))
+  const account = accountOf(b.slip, member?.id ?? null, groupId)
+  if (charge !== 0 && account)
     db.insert(accountEntries)
-      .values({
-        id: newId(),
-        at: b.at,
-        personId: toGroup ? null : (member?.id ?? null),
-        groupId: toGroup ? groupId : null,
-        kind: 'charge',
-        amount: charge,
-        runId: id,
-        byId: b.byId,
-      })
+      .values({ id: newId(), at: b.at, ...account, kind: 'charge', amount: charge, runId: id, byId: b.byId })
       .run()
   return ok(id)
+}
+
+type Account = { readonly personId: string | null; readonly groupId: string | null }
+
+/** Who pays for a slip's prints: the member's group when the slip says so and there is one, else the member; or nobody. */
+export function accountOf(slip: Slip, memberId: string | null, groupId: string | null): Account | null {
+  if (slip.body.chargeTo === 'group' && groupId !== null) return { personId: null, groupId }
+  return memberId === null ? null : { personId: memberId, groupId: null }
 }
 
 /** One sheet off the shelf, or a length off the roll. */

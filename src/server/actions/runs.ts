@@ -2,12 +2,22 @@ import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
-import { accountEntries, runCorrections, runs } from '@/server/db/schema'
+import { accountEntries, runCorrections } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readRun } from '@/server/stores/log'
 import { readRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
-import { answered, bookRun, causeWrong, chargeOf, countCopies, enoughRoll, printable, slipToPrint } from './booking'
+import {
+  accountOf,
+  answered,
+  bookRun,
+  causeWrong,
+  chargeOf,
+  countCopies,
+  enoughRoll,
+  printable,
+  slipToPrint,
+} from './booking'
 
 /** Logs prints that came out: each copy is a run of its own, with its paper, ink and charge. */
 export const logRun = action({
@@ -77,22 +87,17 @@ export const correctRun = action({
       .values({ id: newId(), runId: id, at: now, byId: actor.id, outcome, cause, note, charge })
       .run()
     // back to the account that paid, if one did; else to the one that the slip names
-    const paid = db.select().from(accountEntries).where(eq(accountEntries.runId, id)).get()
-    const row = db.select({ memberId: runs.memberId, groupId: runs.groupId }).from(runs).where(eq(runs.id, id)).get()
-    const toGroup = paid ? paid.groupId !== null : slip.body.chargeTo === 'group' && row?.groupId != null
-    const account = paid ?? { personId: toGroup ? null : row?.memberId, groupId: toGroup ? row?.groupId : null }
-    if (charge !== run.charge && (account.personId || account.groupId))
+    const paid = db
+      .select({ personId: accountEntries.personId, groupId: accountEntries.groupId })
+      .from(accountEntries)
+      .where(eq(accountEntries.runId, id))
+      .get()
+    const account = paid ?? accountOf(slip, run.memberId, run.groupId)
+    if (charge !== run.charge && account)
       db.insert(accountEntries)
         .values({
-          id: newId(),
-          at: now,
-          personId: account.personId ?? null,
-          groupId: account.groupId ?? null,
-          kind: 'correction',
-          amount: charge - run.charge,
-          runId: id,
-          note,
-          byId: actor.id,
+          ...{ id: newId(), at: now, ...account, kind: 'correction' as const },
+          ...{ amount: charge - run.charge, runId: id, note, byId: actor.id },
         })
         .run()
     countCopies(db, slip, now)

@@ -129,6 +129,8 @@ export function readRun(db: Db, id: string): Run | null {
   const by = db.select({ name: people.name }).from(people).where(eq(people.id, row.run.byId)).get()
   return {
     ...toLine(row),
+    memberId: row.run.memberId,
+    groupId: row.run.groupId,
     logged: { outcome: row.run.outcome, cause: row.run.cause },
     corrections: correctionsOf(db, id),
     by: by?.name ?? 'someone',

@@ -7,7 +7,6 @@ import { listPrinters } from './printers'
 
 const DAY = 86_400_000
 
-/** Upkeep that is due; `days` since the last, null when it was never noted. */
 /** What of a printer's upkeep is due: the kind and its age in days, the oldest first. */
 export function dueUpkeep(
   {

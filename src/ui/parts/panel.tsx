@@ -33,6 +33,8 @@ export function Form(props: {
   readonly submit: string
   readonly busy: boolean
   readonly shut?: string | null
+  /** Enter does it as soon as the form is there */
+  readonly focused?: boolean
   readonly onSubmit: () => void
   readonly extra?: ReactNode
   readonly children: ReactNode
@@ -47,7 +49,12 @@ export function Form(props: {
     >
       {props.children}
       <div className={css.acts}>
-        <Button type="submit" loading={props.busy} disabled={Boolean(props.shut)}>
+        <Button
+          type="submit"
+          loading={props.busy}
+          disabled={Boolean(props.shut)}
+          data-autofocus={props.focused ? true : undefined}
+        >
           {props.submit}
         </Button>
         {props.extra}

@@ -7,6 +7,7 @@ import { useEffect, useState } from 'react'
 import { type PrintLine, underWay } from '@/contract/prints'
 import type { Cause } from '@/contract/slip-data'
 import { OutcomeFields } from '@/ui/parts/outcome-fields'
+import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import css from './prints.module.css'
 
@@ -116,7 +117,7 @@ function Settle({ print }: { readonly print: PrintLine }) {
   const [outcome, setOutcome] = useState<Outcome>('good')
   const [cause, setCause] = useState<Cause | null>(null)
   const [note, setNote] = useState('')
-  const shut = outcome === 'spoiled' && !cause
+  const shut = outcome === 'spoiled' && !cause ? 'Say what spoiled it.' : null
   const settle = async (): Promise<void> => {
     const done = await act(
       'print.settle',
@@ -131,12 +132,17 @@ function Settle({ print }: { readonly print: PrintLine }) {
         Say what came out
       </Button>
       <Modal opened={open} onClose={() => setOpen(false)} title={`What came out: ${print.what}`} size="lg" centered>
-        <form
-          className={css.form}
-          onSubmit={(e) => {
-            e.preventDefault()
-            if (!shut && !busy) void settle()
-          }}
+        <Form
+          focused
+          submit={outcome === 'not printed' ? 'Nothing came out' : `Log as ${outcome}`}
+          busy={busy}
+          shut={shut}
+          onSubmit={() => void settle()}
+          extra={
+            <Button variant="default" onClick={() => setOpen(false)}>
+              Not yet
+            </Button>
+          }
         >
           <p>{print.printerSays}</p>
           <p className="soft small">Look into the printer’s tray first. It is not sent again by itself.</p>
@@ -149,15 +155,7 @@ function Settle({ print }: { readonly print: PrintLine }) {
             onCause={setCause}
           />
           <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
-          <div className={css.acts}>
-            <Button type="submit" loading={busy} disabled={shut} data-autofocus>
-              {outcome === 'not printed' ? 'Nothing came out' : `Log as ${outcome}`}
-            </Button>
-            <Button variant="default" onClick={() => setOpen(false)}>
-              Not yet
-            </Button>
-          </div>
-        </form>
+        </Form>
       </Modal>
     </>
   )
