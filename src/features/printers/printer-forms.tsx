@@ -120,3 +120,51 @@ export function UpkeepForm({ printer, onDone }: { readonly printer: Printer } & 
     </Form>
   )
 }
+
+/** How many days each kind of upkeep stays good; a kind that is off is never due. */
+export function GoodForForm({ printer, onDone }: { readonly printer: Printer } & Done) {
+  const { act, busy } = useDo()
+  const [days, setDays] = useState<Readonly<Record<string, number>>>(printer.goodFor)
+  const toggle = (kind: string, on: boolean): void => {
+    const { [kind]: _, ...rest } = days
+    setDays(on ? { ...rest, [kind]: 30 } : rest)
+  }
+  const save = async (): Promise<void> => {
+    if (
+      await act(
+        'printer.good-for',
+        { id: printer.id, revision: printer.revision, goodFor: days },
+        'It is due by these days from now on.',
+      )
+    )
+      onDone()
+  }
+  return (
+    <Form submit="Save" busy={busy} onSubmit={() => void save()}>
+      {UPKEEP_KINDS.map((kind) => (
+        <div key={kind} className={lists.row}>
+          <Checkbox
+            w={160}
+            label={kind}
+            checked={days[kind] !== undefined}
+            onChange={(e) => toggle(kind, e.currentTarget.checked)}
+          />
+          {days[kind] === undefined ? (
+            <span className="soft small">never due</span>
+          ) : (
+            <CountField
+              label={`Days that a ${kind} stays good`}
+              hideLabel
+              width={90}
+              value={days[kind] ?? 30}
+              min={1}
+              max={3650}
+              onChange={(v) => setDays({ ...days, [kind]: v })}
+            />
+          )}
+          {days[kind] === undefined ? null : <span className="soft small">days</span>}
+        </div>
+      ))}
+    </Form>
+  )
+}

@@ -13,15 +13,9 @@ import { FormButton } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
-import {
-  DialogStepForm,
-  MediaSettingForm,
-  NoteForm,
-  OwnOptionForm,
-  QualityForm,
-  QueueForm,
-  RuleForm,
-} from './queue-forms'
+import { DialogStepForm, QueueForm } from './queue-forms'
+import { NoteForm, RuleForm } from './rule-forms'
+import { MediaSettingForm, OwnOptionForm, QualityForm } from './setting-forms'
 import { ToldSection, type ToldView } from './told-section'
 
 export type RuleWorld = {

@@ -1,0 +1,13 @@
+/** A key from a name: small letters, digits and hyphens, unlike those that are there. */
+export function keyFrom(name: string, taken: readonly string[]): string {
+  const base =
+    name
+      .normalize('NFKD')
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '') || 'x'
+  for (let i = 1; ; i++) {
+    const key = i === 1 ? base : `${base}-${i}`
+    if (!taken.includes(key)) return key
+  }
+}
