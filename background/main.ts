@@ -1,25 +1,28 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import pino from 'pino'
-import { NewerSchema, roomFolder } from '@/server/db/open'
+import { room, roomFolder } from '@/server/db/open'
 import { requestContext } from '@/server/door/actor'
+import { takeBackAll } from '@/server/jobs/queue'
+import { openForWork } from '@/server/opening'
 import { printUntil } from '@/server/printing/follow'
+import { insist } from './insist'
 import { workUntil } from './worker'
 
-// The one background process of a room: it leases jobs, renders, and ends when its parent does.
+// The one background process of a room: it leases jobs, renders, prints, and ends when its parent does.
 const log = pino({ level: process.env.LIBRETA_LOG ?? 'warn', name: 'background' })
 const stop = new AbortController()
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort())
 process.on('disconnect', () => stop.abort())
 
-try {
-  while (!existsSync(join(roomFolder(), 'libreta.db')) && !stop.signal.aborted)
-    await new Promise((resolve) => setTimeout(resolve, 200))
+// the server makes the room; a room without one is waited for
+while (!existsSync(join(roomFolder(), 'libreta.db')) && !stop.signal.aborted)
+  await new Promise((resolve) => setTimeout(resolve, 200))
+if (!stop.signal.aborted) {
+  openForWork()
+  // there is one background process: whatever still counts as worked on was left by the one before
+  await insist(() => takeBackAll(room()), stop.signal, log)
   await Promise.all([workUntil(stop.signal, requestContext, log), printUntil(stop.signal, requestContext, log)])
-} catch (error) {
-  if (!(error instanceof NewerSchema)) throw error
-  log.fatal(error.message)
-  process.exitCode = 1
 }
 
 // the channel to the parent would keep this process alive

@@ -1,16 +1,20 @@
 import type { Logger } from 'pino'
+import { sayTrouble } from '@/server/db/trouble'
 import type { DoorContext } from '@/server/door/door'
 import { perform } from '@/server/jobs/handlers'
 import { fail, finish, type Job, lease, report, retryOrFail } from '@/server/jobs/queue'
+import { insist } from './insist'
 
 /** How long the worker sleeps when nothing waits. */
 const IDLE_MS = 150
 
-/** Half a lease: a long job says so before it runs out. */
-const KEEP_MS = 20_000
+/** A third of a lease: a long job says so before it runs out. */
+const KEEP_MS = 3000
+
+type Log = Pick<Logger, 'info' | 'error'>
 
 /** Does one job from the queue; false when none waits. */
-export async function workOnce(context: () => DoorContext, log: Pick<Logger, 'info' | 'error'>): Promise<boolean> {
+export async function workOnce(context: () => DoorContext, log: Log): Promise<boolean> {
   const ctx = context()
   const job = lease(ctx.db, ctx.now)
   if (!job) return false
@@ -18,36 +22,63 @@ export async function workOnce(context: () => DoorContext, log: Pick<Logger, 'in
   return true
 }
 
-async function work(job: Job, context: () => DoorContext, log: Pick<Logger, 'info' | 'error'>): Promise<void> {
+async function work(job: Job, context: () => DoorContext, log: Log): Promise<void> {
   const { db } = context()
   let part = 0
   const told = (p: number): void => {
     part = p
-    report(db, job.id, part, Date.now())
+    // how far it is matters less than that it goes on
+    try {
+      report(db, job.id, part, Date.now())
+    } catch (error) {
+      log.error({ job: job.kind, error: String(error) }, 'progress could not be written')
+    }
   }
   const keeping = setInterval(() => told(part), KEEP_MS)
   const began = performance.now()
   try {
-    const result = await perform(job, context(), told)
-    if (result.ok) finish(db, job.id, result.value)
-    else fail(db, job.id, result.problem)
-    log.info({ job: job.kind, ms: Math.round(performance.now() - began), ok: result.ok }, 'job')
-  } catch (error) {
-    log.error({ job: job.kind, error: String(error) }, 'job failed')
-    retryOrFail(db, job, error instanceof Error ? error.message : String(error))
+    const end = await outcomeOfJob(job, context, told, log)
+    // the answer of long work is not thrown away because of a lock
+    await insist(end, NEVER, log)
+    log.info({ job: job.kind, ms: Math.round(performance.now() - began) }, 'job')
   } finally {
     clearInterval(keeping)
   }
 }
 
-/** Works until the signal says stop; a job that was begun is finished first. */
+const NEVER = new AbortController().signal
+
+async function outcomeOfJob(
+  job: Job,
+  context: () => DoorContext,
+  told: (part: number) => void,
+  log: Log,
+): Promise<() => void> {
+  const { db } = context()
+  try {
+    const result = await perform(job, context(), told)
+    return () => (result.ok ? finish(db, job.id, result.value) : fail(db, job.id, result.problem))
+  } catch (error) {
+    log.error({ job: job.kind, error: String(error) }, 'job failed')
+    const why = sayTrouble(error) ?? (error instanceof Error ? error.message : String(error))
+    return () => retryOrFail(db, job, why)
+  }
+}
+
+/** Works until the signal says stop; a job that was begun is finished first. A room that cannot be written is waited for. */
 export async function workUntil(
   signal: AbortSignal,
   context: () => DoorContext,
-  log: Pick<Logger, 'info' | 'error'>,
+  log: Log,
+  idleMs = IDLE_MS,
 ): Promise<void> {
   while (!signal.aborted) {
-    const worked = await workOnce(context, log)
-    if (!worked) await new Promise((resolve) => setTimeout(resolve, IDLE_MS))
+    let worked = false
+    try {
+      worked = await workOnce(context, log)
+    } catch (error) {
+      log.error({ error: String(error) }, 'no job could be taken')
+    }
+    if (!worked) await new Promise((resolve) => setTimeout(resolve, idleMs))
   }
 }

@@ -62,7 +62,7 @@ async function photograph(path: string): Promise<void> {
 
 async function wholeWay(path: string, quarter: 0 | 1): Promise<{ seconds: number; bytes: number }> {
   const began = performance.now()
-  const raw = await RawFile.open(path, false, 8)
+  const raw = await RawFile.open({ path, page: 0, grey: false, bits: 8, tagged: true })
   const size = { width: raw.width, height: raw.height }
   const page: Page = {
     sheet,

@@ -214,7 +214,10 @@ class Filling {
       const received = await receive(this.folder, createReadStream(path), 1_000_000_000)
       const { id } = await this.do(addPicture, { name: picture.file, received })
       const row = readPicture(this.db, id)
-      const previewSha = await keepBytes(this.folder, await preview(filePath(this.folder, row?.sha ?? ''), 1600))
+      const previewSha = await keepBytes(
+        this.folder,
+        await preview(filePath(this.folder, row?.sha ?? ''), 1600, { page: 0, tagged: row?.profile !== null }),
+      )
       await this.do(previewPicture, { id, previewSha })
       this.pictureIds.set(picture.file, id)
       for (const leftover of [path, `${path}.icc`]) if (existsSync(leftover)) rmSync(leftover)

@@ -101,11 +101,7 @@ export default async function setup(project: TestProject): Promise<() => Promise
     LIBRETA_TRAY: tray,
     NEXT_TELEMETRY_DISABLED: '1',
   }
-  const web = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
-    { cwd: ROOT, env, stdio: 'ignore' },
-  )
+  const web = spawn(process.execPath, ['scripts/web.mjs', '--port', String(port)], { cwd: ROOT, env, stdio: 'ignore' })
   const background = spawn(process.execPath, ['--import', 'tsx', 'background/main.ts'], {
     cwd: ROOT,
     env,

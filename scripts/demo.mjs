@@ -1,9 +1,22 @@
 // npm run demo [-- --fresh] [--seed N] [--speed N]: the demo room on this machine, with everything it needs.
 import { existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { build, endOnSignals, install, needNode, needPorts, ROOT, run, say, serve, startPrinters } from './lib.mjs'
+import {
+  build,
+  endOnSignals,
+  install,
+  needNode,
+  needPass,
+  needPorts,
+  ROOT,
+  run,
+  say,
+  serve,
+  startPrinters,
+} from './lib.mjs'
 
 needNode()
+needPass()
 const data = join(ROOT, 'demo-data')
 endOnSignals(() => rmSync(`${data}.making`, { recursive: true, force: true }))
 await needPorts({ standins: true })
@@ -24,9 +37,8 @@ const option = (name, otherwise) => {
 }
 const tray = join(data, 'tray')
 const printers = startPrinters(tray, { seed: option('seed', '7'), speed: option('speed', '20') })
-const { address, web, background } = await serve(data, { extra: { LIBRETA_TRAY: tray } })
+const { address } = await serve(data, { extra: { LIBRETA_TRAY: tray } })
 await printers
 say(
   `Marsh Street Print Room is open at ${address} (ready after ${((Date.now() - began) / 1000).toFixed(1)} s). Ctrl-C closes it.`,
 )
-for (const child of [web, background]) child.on('exit', (code) => process.exit(code ?? 0))

@@ -2,8 +2,9 @@ import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import net from 'node:net'
-import { dirname, join } from 'node:path'
+import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { isLoopback, OPEN_WITHOUT_PASS } from './hosts.mjs'
 
 export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)))
 export const PORT = Number(process.env.PORT ?? 4780)
@@ -19,8 +20,9 @@ export function giveUp(line, code = 1) {
 }
 
 const children = new Set()
+let leaving = false
 
-/** Starts a child that ends with us, whatever ends us. */
+/** Starts a child that ends with us, whatever ends us: those with a channel notice when it breaks. */
 export function start(command, args, options = {}) {
   const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options })
   children.add(child)
@@ -41,16 +43,51 @@ export async function endChildren() {
   await Promise.all(gone)
 }
 
-let leaving = false
+/** Stops everything that was started, then this program; once. */
+async function leave(code, before = () => {}) {
+  if (leaving) return
+  leaving = true
+  await endChildren()
+  before()
+  process.exit(code)
+}
+
 export function endOnSignals(before = () => {}) {
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
-    process.on(signal, async () => {
+    process.on(signal, () => leave(signal === 'SIGINT' ? 130 : 143, before))
+}
+
+/** A part that ends this often within a minute is not started again. */
+const MOST_ENDS = 5
+/** Exit code of a part that refused in a sentence of its own: starting it again would change nothing. */
+const REFUSED = 3
+
+/**
+ * Keeps a part running: one that dies is started again, and it is said. One that refuses, or dies again and again, ends
+ * everything, so that no server is left taking prints that nobody sends.
+ */
+export function keepUp(name, make) {
+  const ends = []
+  const begin = () => {
+    if (leaving) return
+    const child = make()
+    child.once('exit', (code, signal) => {
       if (leaving) return
-      leaving = true
-      await endChildren()
-      before()
-      process.exit(signal === 'SIGINT' ? 130 : 143)
+      if (code === REFUSED) return leave(1)
+      const now = performance.now()
+      ends.push(now)
+      while (ends[0] < now - 60_000) ends.shift()
+      if (ends.length >= MOST_ENDS) {
+        process.stderr.write(
+          `${name} ended ${MOST_ENDS} times within a minute. Everything is stopped; the lines above say why.\n`,
+        )
+        return leave(1)
+      }
+      process.stderr.write(`${name} ended (${signal ?? `code ${code}`}); it is started again.\n`)
+      setTimeout(begin, 300)
     })
+  }
+  begin()
 }
 
 /** Runs a command to its end; its exit code. */
@@ -70,6 +107,11 @@ export function needNode() {
     giveUp(`Libreta needs Node.js ${NODE_NEEDED.join('.')} or later; this is ${process.versions.node}.`)
 }
 
+/** Refuses at once what the server would refuse later: a room that others reach has a pass. */
+export function needPass() {
+  if (!isLoopback(HOST) && !process.env.LIBRETA_PASS) giveUp(OPEN_WITHOUT_PASS(HOST))
+}
+
 const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(1)} s`
 
 function stamp(name) {
@@ -86,7 +128,8 @@ function setStamp(name, value) {
 
 const hashFiles = (files) => {
   const hash = createHash('sha256')
-  for (const file of files) hash.update(file).update(existsSync(file) ? readFileSync(file) : '')
+  // names as seen from here: a copied folder is the same project
+  for (const file of files) hash.update(relative(ROOT, file)).update(existsSync(file) ? readFileSync(file) : '')
   return hash.digest('hex')
 }
 
@@ -171,24 +214,15 @@ export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
   await Promise.all(
     STANDINS.map(
       ({ id, port }) =>
-        new Promise((resolve, reject) => {
-          const args = [
-            '--model',
-            id,
-            '--port',
-            String(port),
-            '--out',
-            join(tray, id),
-            '--seed',
-            seed,
-            '--speed',
-            speed,
-          ]
-          const child = start(process.execPath, ['--import', 'tsx', 'standins/printer/main.ts', ...args], {
-            stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+        new Promise((resolve) => {
+          const its = ['--model', id, '--port', String(port), '--out', join(tray, id), '--seed', seed, '--speed', speed]
+          keepUp(`The simulated printer ${id}`, () => {
+            const child = start(process.execPath, ['--import', 'tsx', 'standins/printer/main.ts', ...its], {
+              stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+            })
+            child.once('message', resolve)
+            return child
           })
-          child.once('message', resolve)
-          child.once('exit', () => reject(new Error(`the simulated printer ${id} did not start`)))
         }),
     ),
   )
@@ -203,28 +237,25 @@ export async function needPorts({ port = PORT, standins = false } = {}) {
       giveUp(`Port ${its.port}, where the simulated printer ${its.id} listens, is taken. Stop what runs there.`)
 }
 
-/** Starts server and background process on a room folder. */
-export async function serve(data, { port = PORT, host = HOST, stdio = 'inherit', extra = {} } = {}) {
+/** Starts server and background process on a room folder and keeps them up; answers once the server does. */
+export async function serve(data, { port = PORT, host = HOST, extra = {} } = {}) {
   await needPorts({ port })
   const env = serverEnv(data, extra)
-  const web = start(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)], {
-    env,
-    stdio: stdio === 'inherit' ? ['ignore', 'ignore', 'inherit'] : stdio,
-  })
-  const background = start(process.execPath, ['--import', 'tsx', 'background/main.ts'], {
-    env,
-    stdio: stdio === 'inherit' ? ['ignore', 'inherit', 'inherit', 'ipc'] : ['ignore', 'ignore', 'inherit', 'ipc'],
-  })
+  const stdio = ['ignore', 'ignore', 'inherit', 'ipc']
+  const web = ['scripts/web.mjs', '--host', host, '--port', String(port)]
+  keepUp('The server', () => start(process.execPath, web, { env, stdio }))
+  keepUp('The background process', () =>
+    start(process.execPath, ['--import', 'tsx', 'background/main.ts'], { env, stdio }),
+  )
   const address = `http://${host.includes(':') ? `[${host}]` : host}:${port}`
-  await answers(address, web)
-  return { web, background, address }
+  await answers(address)
+  return { address }
 }
 
 /** Waits until the server answers, at most a minute. */
-async function answers(address, web) {
+async function answers(address) {
   const until = Date.now() + 60_000
   while (Date.now() < until) {
-    if (web.exitCode !== null) giveUp('The server ended before it answered; the lines above say why.')
     try {
       await fetch(`${address}/api/find`)
       return
@@ -232,5 +263,6 @@ async function answers(address, web) {
       await new Promise((r) => setTimeout(r, 60))
     }
   }
-  giveUp('The server did not answer within a minute.')
+  process.stderr.write('The server did not answer within a minute.\n')
+  await leave(1)
 }

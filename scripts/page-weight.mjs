@@ -9,15 +9,11 @@ import { ROOT, say, serverEnv } from './lib.mjs'
 const LIMIT = 350_000
 const PORT = 4797
 const data = mkdtempSync(join(tmpdir(), 'libreta-weight-'))
-const web = spawn(
-  process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(PORT)],
-  {
-    cwd: ROOT,
-    env: serverEnv(data),
-    stdio: 'ignore',
-  },
-)
+const web = spawn(process.execPath, ['scripts/web.mjs', '--port', String(PORT)], {
+  cwd: ROOT,
+  env: serverEnv(data),
+  stdio: 'ignore',
+})
 const address = `http://127.0.0.1:${PORT}`
 const post = async (action, input) => {
   const response = await fetch(`${address}/api/do/${action}`, {

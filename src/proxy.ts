@@ -1,18 +1,21 @@
 import { type NextRequest, NextResponse } from 'next/server'
-import { contentPolicy, PASS_COOKIE, passed, refuse } from '@/server/guard'
+import { contentPolicy } from '@/server/guard'
+import { letIn } from '@/server/let-in'
+import { PASS_COOKIE } from '@/server/pass'
 
-/** Stands before every request: host, origin, pass, content policy with a fresh nonce. */
+/** Stands before every request but uploads, which ask for themselves: host, origin, pass, content policy with a fresh nonce. */
 export function proxy(request: NextRequest): NextResponse {
-  const header = (name: string): string | null => request.headers.get(name)
-  const pass = process.env.LIBRETA_PASS
-  const refusal = refuse(request.method, header('host'), header('origin'), header('sec-fetch-site'), pass)
-  if (refusal) return new NextResponse(refusal.says, { status: refusal.status })
   const path = request.nextUrl.pathname
-  if (pass && path !== '/pass' && path !== '/api/pass' && !passed(pass, request.cookies.get(PASS_COOKIE)?.value)) {
-    return path.startsWith('/api/')
-      ? new NextResponse('Enter the room’s pass first.', { status: 403 })
-      : NextResponse.redirect(new URL('/pass', request.url))
+  const asking = {
+    method: request.method,
+    header: (name: string) => request.headers.get(name),
+    cookie: request.cookies.get(PASS_COOKIE)?.value,
   }
+  const refusal = letIn(asking)
+  if (refusal && !(refusal.status === 401 && (path === '/pass' || path === '/api/pass')))
+    return refusal.status === 401 && !path.startsWith('/api/')
+      ? NextResponse.redirect(new URL('/pass', request.url))
+      : new NextResponse(refusal.says, { status: refusal.status === 401 ? 403 : refusal.status })
   const nonce = crypto.randomUUID().replaceAll('-', '')
   const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development')
   const headers = new Headers(request.headers)
@@ -21,9 +24,12 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } })
   // files of members carry a stricter policy of their own: sandboxed, nothing allowed
   if (!path.startsWith('/api/')) response.headers.set('content-security-policy', policy)
+  // what a room answers is this moment's; a handler that knows better says so itself
+  else response.headers.set('cache-control', 'no-store')
   response.headers.set('x-content-type-options', 'nosniff')
   response.headers.set('referrer-policy', 'same-origin')
   return response
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|favicon.ico).*)'] }
+// uploads are left out: a body that passes here is held back and cut at 10 MB
+export const config = { matcher: ['/((?!_next/static|_next/image|favicon.ico|api/(?:pictures|profiles)$).*)'] }

@@ -207,6 +207,11 @@ export const INPUTS = {
     note: noteSchema,
   }),
   'printer.by-address': z.object({ address: z.string().max(300), nickname: nameSchema }),
+  'picture.untagged': z.object({ id: idSchema }),
+  'printer.trust': z.object({
+    address: z.string().max(300),
+    fingerprint: z.string().regex(/^(?:[0-9A-F]{2}:){31}[0-9A-F]{2}$/, 'a SHA-256 fingerprint has 32 pairs'),
+  }),
   'queue.ask': z.object({ id: idSchema }),
   'queue.identify': z.object({ id: idSchema }),
   'queue.take': z.object({ id: idSchema, points: z.array(z.string().max(120)).min(1).max(200), unit }),
@@ -292,7 +297,9 @@ export type ActionOutput = {
   'print.start': { readonly printIds: readonly string[] }
   'print.cancel': Made
   'print.settle': Made
-  'printer.by-address': Numbered
+  'printer.by-address': Numbered & { readonly cannot: string | null }
+  'picture.untagged': Made
+  'printer.trust': Made
   'queue.identify': Made
   'queue.ask': { readonly ignored: number; readonly differs: number }
   'queue.take': { readonly taken: number }

@@ -6,6 +6,7 @@ import { Rail } from '@/features/shell/rail'
 import css from '@/features/shell/shell.module.css'
 import { Spine } from '@/features/shell/spine'
 import { room } from '@/server/db/open'
+import { trouble } from '@/server/health'
 import { railPrinters } from '@/server/stores/rail'
 import { readRoom } from '@/server/stores/room'
 import { hasTray } from '@/server/tray/tray'
@@ -19,6 +20,7 @@ export default async function RoomLayout({ children }: { children: ReactNode }) 
   const here = readRoom(db)
   if (!here) redirect('/first')
   const chosen = (await cookies()).get(UNIT_COOKIE)?.value
+  const says = trouble()
   const unit = chosen === 'mm' || chosen === 'in' ? chosen : here.unit
   return (
     <RoomWaysProvider unit={unit} currency={here.currency} timeZone={here.timeZone}>
@@ -28,6 +30,11 @@ export default async function RoomLayout({ children }: { children: ReactNode }) 
       <div className={css.frame}>
         <Spine roomName={here.name} tray={hasTray()} />
         <main id="main" className={css.main}>
+          {says ? (
+            <p role="alert" className={css.trouble}>
+              {says}
+            </p>
+          ) : null}
           {children}
         </main>
         <Rail printers={railPrinters(db, Date.now())} />

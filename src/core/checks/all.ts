@@ -5,6 +5,7 @@ import { borderlessPossible, growthKnown, noSliver } from './borderless'
 import type { Check, Finding, Level } from './check'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
+import { printerTakes } from './delivery'
 import { edgeMeasured } from './edge-measured'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
@@ -27,6 +28,7 @@ export const CHECKS: readonly Check[] = [
   profilePresent,
   convertedOnce,
   colourDescribed,
+  printerTakes,
   paperInStock,
   copiesUsual,
   upkeepDone,

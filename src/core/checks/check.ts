@@ -1,5 +1,6 @@
 import type { ColourCheck } from '@/core/colour/colour-check'
 import type { Um } from '@/core/length/length'
+import type { NotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
 import type { BlackInk } from '@/core/printer/facts'
 import type { EdgeName } from '@/core/sheet/sheet'
@@ -52,6 +53,9 @@ export type Found =
   | { readonly code: 'grown_to_cover'; readonly percent: number }
   | { readonly code: 'edge_checked'; readonly number: number }
   | { readonly code: 'edge_unchecked'; readonly feed: string; readonly borderless: boolean; readonly queue: string }
+  | { readonly code: 'colour_note'; readonly name: string; readonly note: string; readonly asks: boolean }
+  | { readonly code: 'taken' }
+  | { readonly code: 'not_taken'; readonly queue: string; readonly why: NotTaken }
   | { readonly code: 'edge_check_due'; readonly number: number; readonly due: CheckDue }
 
 export type Finding = { readonly check: string; readonly level: Level } & Found

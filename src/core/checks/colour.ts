@@ -29,6 +29,14 @@ export const colourDescribed: Check = {
   about: 'the picture says what its numbers mean',
   run: ({ picture, version }) => {
     if (!picture) return null
+    const { colourNote: note, name } = picture
+    if (note)
+      return found(picture.colourAsks ? 'stop' : 'look', {
+        code: 'colour_note',
+        name,
+        note,
+        asks: picture.colourAsks ?? false,
+      })
     const untouched = version?.settings.fileColour.kind === 'untouched'
     if (picture.profile !== null || (picture.grey && untouched)) return found('fine', { code: 'colour_described' })
     return found('look', { code: 'colour_unknown', grey: picture.grey })

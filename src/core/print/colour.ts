@@ -24,6 +24,7 @@ export function pageColour(
     return { space: profileIsGrey ? 'black' : 'rgb', bits, convert: 'to the profile' }
   const grey = picture.grey
   if (settings.printerColour === 'off') return { space: grey ? 'black' : 'rgb', bits, convert: 'nothing' }
-  if (grey) return { space: 'sgray', bits, convert: 'nothing' }
+  // grey with a profile of its own is brought to sRGB like any other: raster knows no profiles
+  if (grey && !picture.otherProfile) return { space: 'sgray', bits, convert: 'nothing' }
   return { space: 'srgb', bits, convert: picture.otherProfile ? 'to sRGB' : 'nothing' }
 }

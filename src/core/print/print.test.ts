@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fromMm } from '@/core/length/length'
+import { fromMm, um } from '@/core/length/length'
 import type { QueueFacts } from '@/core/printer/facts'
 import { NO_WORDS } from '@/core/printer/facts'
 import { edges, fedSheet } from '@/core/sheet/sheet'
@@ -12,6 +12,7 @@ const QUALITIES: QueueFacts['qualities'] = [
   { id: 'fine', name: 'Fine', rank: 2, ppi: 720 },
   { id: 'slow', name: 'Slow', rank: 3, ppi: 720 },
 ]
+const RASTER = { format: 'image/pwg-raster', ppi: 720 } as const
 const B4 = fedSheet(fromMm(257), fromMm(364), 'short')
 const withSettings = (patch: Partial<typeof VERSION.settings>): typeof VERSION => ({
   ...VERSION,
@@ -20,18 +21,39 @@ const withSettings = (patch: Partial<typeof VERSION.settings>): typeof VERSION =
 
 describe('what a printer is asked for', () => {
   it('lengths in hundredths of a millimetre, top where the paper enters', () => {
-    const t = ticketFor(VERSION, NO_WORDS, QUALITIES, B4, edges(3400, 3300, 5000, 12_500))
+    const t = ticketFor(VERSION, NO_WORDS, QUALITIES, B4, edges(3400, 3300, 5000, 12_500), RASTER, null)
     expect(t).toMatchObject({ width: 25_700, length: 36_400, ppi: 720 })
     expect(t.margins).toEqual({ left: 340, right: 330, top: 500, bottom: 1250 })
   })
+  it('the size that the printer knows the sheet by, within half a millimetre, of that feed before others', () => {
+    const told = {
+      sizes: [
+        { source: 'main', width: um(256_900), length: um(364_300) },
+        { source: 'rear', width: um(257_000), length: um(364_000) },
+        { source: 'main', width: um(210_000), length: um(297_000) },
+      ],
+    }
+    const words = { ...NO_WORDS, sources: { f: 'main' } }
+    const asked = (width: number, length: number) => {
+      const t = ticketFor(VERSION, words, QUALITIES, fedSheet(um(width), um(length), 'short'), null, RASTER, told)
+      return [t.width, t.length]
+    }
+    expect(asked(257_000, 364_000)).toEqual([25_690, 36_430])
+    expect(asked(210_600, 297_000)).toEqual([21_060, 29_700])
+  })
   it('borderless by margins of nothing', () => {
-    expect(ticketFor(VERSION, NO_WORDS, QUALITIES, B4, null).margins).toEqual({ left: 0, right: 0, top: 0, bottom: 0 })
+    expect(ticketFor(VERSION, NO_WORDS, QUALITIES, B4, null, RASTER, null).margins).toEqual({
+      left: 0,
+      right: 0,
+      top: 0,
+      bottom: 0,
+    })
   })
   it('the printer’s own words where they are known, else the room’s id and no source', () => {
-    const bare = ticketFor(VERSION, NO_WORDS, QUALITIES, B4, null)
+    const bare = ticketFor(VERSION, NO_WORDS, QUALITIES, B4, null, RASTER, null)
     expect([bare.source, bare.mediaType]).toEqual([null, 'matte'])
     const words = { sources: { f: 'main' }, types: { matte: 'photographic-matte' }, qualities: {} }
-    const t = ticketFor(VERSION, words, QUALITIES, B4, null)
+    const t = ticketFor(VERSION, words, QUALITIES, B4, null, RASTER, null)
     expect([t.source, t.mediaType]).toEqual(['main', 'photographic-matte'])
   })
   it.each([
@@ -39,17 +61,17 @@ describe('what a printer is asked for', () => {
     ['fine', 4],
     ['slow', 5],
   ] as const)('quality %s of three is print-quality %i', (qualityId, value) => {
-    expect(ticketFor(withSettings({ qualityId }), NO_WORDS, QUALITIES, B4, null).quality).toBe(value)
+    expect(ticketFor(withSettings({ qualityId }), NO_WORDS, QUALITIES, B4, null, RASTER, null).quality).toBe(value)
   })
   it('of two qualities none is a draft; a word of its own goes before the rank', () => {
     const two = QUALITIES.slice(1)
-    expect(ticketFor(withSettings({ qualityId: 'fine' }), NO_WORDS, two, B4, null).quality).toBe(4)
+    expect(ticketFor(withSettings({ qualityId: 'fine' }), NO_WORDS, two, B4, null, RASTER, null).quality).toBe(4)
     const words = { ...NO_WORDS, qualities: { fine: 5 } as const }
-    expect(ticketFor(withSettings({ qualityId: 'fine' }), words, QUALITIES, B4, null).quality).toBe(5)
+    expect(ticketFor(withSettings({ qualityId: 'fine' }), words, QUALITIES, B4, null, RASTER, null).quality).toBe(5)
   })
   it('grey mode is monochrome, everything else colour', () => {
     const mode = (printerColour: typeof VERSION.settings.printerColour): string =>
-      ticketFor(withSettings({ printerColour }), NO_WORDS, QUALITIES, B4, null).colourMode
+      ticketFor(withSettings({ printerColour }), NO_WORDS, QUALITIES, B4, null, RASTER, null).colourMode
     expect(['off', 'own', 'driver profile', 'grey mode'].map((c) => mode(c as 'off'))).toEqual([
       'color',
       'color',
@@ -124,12 +146,30 @@ describe('how colour goes into the raster', () => {
     ],
     ['grey mode with a colour picture', untouched, 'grey mode', plain, false, 'srgb', 'nothing'],
     [
-      'grey mode with a grey picture',
+      'grey mode with a plain grey picture',
       untouched,
       'grey mode',
-      { grey: true, otherProfile: true },
+      { grey: true, otherProfile: false },
       false,
       'sgray',
+      'nothing',
+    ],
+    [
+      'a grey picture with a profile of its own',
+      untouched,
+      'own',
+      { grey: true, otherProfile: true },
+      false,
+      'srgb',
+      'to sRGB',
+    ],
+    [
+      'the same untouched, printer off',
+      untouched,
+      'off',
+      { grey: true, otherProfile: true },
+      false,
+      'black',
       'nothing',
     ],
   ] as const)('%s', (_name, fileColour, printerColour, picture, greyProfile, space, convert) => {

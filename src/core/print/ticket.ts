@@ -1,6 +1,8 @@
 import { printQuality, type QueueFacts } from '@/core/printer/facts'
+import { askedSize, type Told } from '@/core/printer/told'
 import type { FedSheet } from '@/core/sheet/sheet'
 import type { VersionFacts } from '@/core/slip/facts'
+import type { Delivery } from './delivery'
 
 /** What a printer is asked for, in its own words; lengths in hundredths of a millimetre (PWG 5100.7). */
 export type Ticket = {
@@ -11,6 +13,7 @@ export type Ticket = {
   readonly mediaType: string
   readonly margins: { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number }
   readonly quality: 3 | 4 | 5
+  readonly format: Delivery['format']
   readonly ppi: number
   readonly colourMode: 'color' | 'monochrome'
 }
@@ -18,23 +21,31 @@ export type Ticket = {
 const UNIT = 10 // um
 const units = (um: number): number => Math.round(um / UNIT)
 
-/** The ticket of a version on a sheet. Borderless is asked for by margins of nothing (PWG 5100.7, 6.3.1.12). */
+/**
+ * The ticket of a version on a sheet, by the size that the printer knows the sheet by. Borderless is asked for by margins of
+ * nothing (PWG 5100.7, 6.3.1.12).
+ */
 export function ticketFor(
   version: VersionFacts,
   ipp: QueueFacts['ipp'],
   qualities: QueueFacts['qualities'],
   sheet: FedSheet,
   margins: { readonly left: number; readonly right: number; readonly lead: number; readonly trail: number } | null,
+  delivery: Pick<Delivery, 'format' | 'ppi'>,
+  told: Pick<Told, 'sizes'> | null,
 ): Ticket {
+  const source = ipp.sources[version.feed.id] ?? null
+  const asked = askedSize(told, source, sheet)
   const m = margins ?? { left: 0, right: 0, lead: 0, trail: 0 }
   return {
-    width: units(sheet.width),
-    length: units(sheet.length),
-    source: ipp.sources[version.feed.id] ?? null,
+    width: units(asked.width),
+    length: units(asked.length),
+    source,
     mediaType: ipp.types[version.mediaSetting.id] ?? version.mediaSetting.id,
     margins: { left: units(m.left), right: units(m.right), top: units(m.lead), bottom: units(m.trail) },
     quality: printQuality({ qualities, ipp }, version.settings.qualityId),
-    ppi: version.quality.ppi,
+    format: delivery.format,
+    ppi: delivery.ppi,
     colourMode: version.settings.printerColour === 'grey mode' ? 'monochrome' : 'color',
   }
 }

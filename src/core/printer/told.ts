@@ -18,6 +18,12 @@ export type Told = {
   readonly scaling: readonly string[]
   readonly inks: readonly { readonly name: string; readonly colour: string; readonly level: number | null }[]
   readonly ready: readonly ToldReady[]
+  /** sheet sizes that it told one by one, as it feeds; empty: only ranges, or nothing */
+  readonly sizes: readonly { readonly source: string; readonly width: Um; readonly length: Um }[]
+  /** what it says of its state in its own words */
+  readonly stateMessage: string
+  /** the addresses that it says it has */
+  readonly uris: readonly string[]
   readonly ignored: readonly string[]
   /** how many attributes and values came */
   readonly attributes: number
@@ -42,4 +48,24 @@ export type ToldReady = {
   readonly width: Um
   readonly length: Um
   readonly mediaType: string | null
+}
+
+/** How far a told size may be off the sheet's true one: points and hundredths round to this. */
+const SAME_SIZE_UM = 500
+
+/**
+ * The size to ask for so that a printer knows it: the told one nearest to the sheet within 0.5 mm, of that source where it
+ * told any, else the sheet's own. The prediction keeps the sheet's true size.
+ */
+export function askedSize(
+  told: Pick<Told, 'sizes'> | null,
+  source: string | null,
+  sheet: { readonly width: Um; readonly length: Um },
+): { readonly width: Um; readonly length: Um } {
+  const off = (s: { readonly width: Um; readonly length: Um }): number =>
+    Math.max(Math.abs(s.width - sheet.width), Math.abs(s.length - sheet.length))
+  const near = (told?.sizes ?? []).filter((s) => off(s) <= SAME_SIZE_UM)
+  const own = near.filter((s) => s.source === source)
+  const [best] = [...(own.length > 0 ? own : near)].sort((a, b) => off(a) - off(b))
+  return best ? { width: best.width, length: best.length } : sheet
 }

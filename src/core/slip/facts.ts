@@ -3,6 +3,7 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import type { Um } from '@/core/length/length'
 import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
 import type { Settings } from '@/core/preset/settings'
+import type { Takes } from '@/core/print/delivery'
 import type { BlackInk, Feed, MediaSetting, OwnOption, Quality, QueueFeed, Surface } from '@/core/printer/facts'
 import type { Quarter } from '@/core/sheet/sheet'
 
@@ -47,6 +48,10 @@ export type PictureFacts = {
   readonly bits: number
   /** the embedded profile's description, null when there is none */
   readonly profile: string | null
+  /** what is odd about how the file describes its colours: it counts as untagged */
+  readonly colourNote?: string | null
+  /** somebody has to say first that it may count as untagged */
+  readonly colourAsks?: boolean
   /** null while the file has not been decoded to its end yet */
   readonly decoded: boolean | null
 }
@@ -88,6 +93,8 @@ export type VersionFacts = {
   readonly checkDue: { readonly margins: CheckDue | null; readonly borderless: CheckDue | null }
   /** the black ink that the printer holds now; null when nothing is known */
   readonly holdsBlack: BlackInk | null
+  /** what the printer told that it takes; null: it has no address, or was not asked */
+  readonly takes?: Takes | null
   /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
   readonly due: readonly { readonly kind: string; readonly days: number | null }[]
 }

@@ -2,6 +2,7 @@ import type { Finding } from '@/core/checks/check'
 import { sayColour } from '@/core/colour/colour-check'
 import { type LengthUnit, um } from '@/core/length/length'
 import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
+import { sayNotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
 import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
@@ -106,6 +107,14 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
         : 'The picture has no profile: its colours are taken as sRGB.'
     case 'conversion':
       return sayColour(f.result)
+    case 'colour_note':
+      return f.asks
+        ? `${f.name}: ${f.note}. Ask for the picture with a sound profile, or take it as untagged on line 1.`
+        : `${f.name}: ${f.note}. It counts as untagged: its numbers are taken as sRGB.`
+    case 'taken':
+      return 'The printer takes what would be sent.'
+    case 'not_taken':
+      return `${f.queue} cannot be printed to from here: ${sayNotTaken(f.why)}`
     case 'upkeep_done':
       return 'The printer’s upkeep is not overdue.'
     case 'upkeep_due':

@@ -36,6 +36,7 @@ export type Problem =
   | { readonly code: 'import'; readonly says: string }
   | { readonly code: 'rules'; readonly says: readonly string[] }
   | { readonly code: 'room_exists'; readonly name: string }
+  | { readonly code: 'room_trouble'; readonly says: string }
   | { readonly code: 'unreachable' }
   | { readonly code: 'address'; readonly address: string; readonly why: string }
   | { readonly code: 'printer_unreachable'; readonly address: string; readonly why: string }
@@ -44,6 +45,15 @@ export type Problem =
   | { readonly code: 'printer_moves'; readonly address: string; readonly to: string }
   | { readonly code: 'printer_not_ipp'; readonly address: string; readonly got: string }
   | { readonly code: 'printer_refused'; readonly address: string; readonly status: string; readonly says: string }
+  | { readonly code: 'printer_certificate'; readonly address: string; readonly fingerprint: string }
+  | {
+      readonly code: 'printer_certificate_changed'
+      readonly address: string
+      readonly trusted: string
+      readonly fingerprint: string
+    }
+  | { readonly code: 'file_not_taken'; readonly name: string; readonly is: string }
+  | { readonly code: 'file_needs_memory'; readonly name: string; readonly gigabytes: number; readonly why: string }
   | { readonly code: 'queue_cannot'; readonly queue: string; readonly why: string }
   | { readonly code: 'printing'; readonly what: string }
   | { readonly code: 'profile_bad'; readonly name: string; readonly why: string }
@@ -94,6 +104,7 @@ export function sayProblem(p: Problem): string {
     case 'needed':
       return `${p.what} is in use by ${p.where.join(', ')}. Move them to another one, or retire those presets first.`
     case 'import':
+    case 'room_trouble':
       return p.says
     case 'rules':
       return p.says.join(' ')
@@ -113,6 +124,14 @@ export function sayProblem(p: Problem): string {
       return `What answers at ${p.address} does not speak the Internet Printing Protocol: it sent ${p.got}.`
     case 'printer_refused':
       return `The printer at ${p.address} refuses (${p.status})${p.says === '' ? '' : `: ${p.says}`}.`
+    case 'printer_certificate':
+      return `${p.address} shows a certificate of its own, which nobody vouches for. Compare its fingerprint with the one at the printer, then trust it: ${p.fingerprint}.`
+    case 'printer_certificate_changed':
+      return `${p.address} shows another certificate than the one that was trusted. If the printer was set up anew, trust this one; else something stands between. Trusted: ${p.trusted}; now: ${p.fingerprint}.`
+    case 'file_not_taken':
+      return `${p.name} is sound, but ${p.is}, which is not taken here. Save it as RGB or grey with 8 or 16 bits.`
+    case 'file_needs_memory':
+      return `${p.name} would take ${p.gigabytes} GB of memory to open, since ${p.why}. Save it as a TIFF in strips, or as a plain JPEG.`
     case 'queue_cannot':
       return `${p.queue} cannot take this print: ${p.why}`
     case 'printing':

@@ -47,6 +47,20 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
     { code: 'run_cannot', number: 9, why: 'it is good already.' },
     /^Run 9 cannot be corrected so: it is good already\.$/,
   ],
+  [{ code: 'room_trouble', says: 'The disk is full.' }, /^The disk is full\.$/],
+  [{ code: 'file_not_taken', name: 'a.tif', is: 'it is a TIFF in Lab' }, /^a\.tif is sound, but it is a TIFF in Lab/],
+  [
+    { code: 'file_needs_memory', name: 'a.jpg', gigabytes: 2.4, why: 'it is a progressive JPEG' },
+    /^a\.jpg would take 2\.4 GB .* since it is a progressive JPEG/,
+  ],
+  [
+    { code: 'printer_certificate', address: 'ipps://x', fingerprint: 'AB:CD' },
+    /^ipps:\/\/x shows a certificate of its own.*AB:CD\.$/,
+  ],
+  [
+    { code: 'printer_certificate_changed', address: 'ipps://x', trusted: 'AB', fingerprint: 'CD' },
+    /another certificate.*Trusted: AB; now: CD\.$/,
+  ],
   [{ code: 'unreachable' }, /does not answer.*kept here/],
 ]
 
@@ -84,6 +98,11 @@ const EVERY: Readonly<Record<Problem['code'], true>> = {
   printer_refused: true,
   queue_cannot: true,
   printing: true,
+  room_trouble: true,
+  file_not_taken: true,
+  file_needs_memory: true,
+  printer_certificate: true,
+  printer_certificate_changed: true,
   profile_bad: true,
   check_reading: true,
   run_cannot: true,

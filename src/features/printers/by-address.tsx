@@ -4,11 +4,13 @@ import { TextInput } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { Form } from '@/ui/parts/panel'
+import { tell } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
+import { TrustCertificate } from './trust-certificate'
 
 /** A printer by its address: it is asked what it is, and everything that it tells is taken over. */
 export function ByAddressForm({ onDone }: { readonly onDone: () => void }) {
-  const { act, busy } = useDo()
+  const { act, busy, problem } = useDo()
   const router = useRouter()
   const [address, setAddress] = useState('')
   const [nickname, setNickname] = useState('')
@@ -19,6 +21,7 @@ export function ByAddressForm({ onDone }: { readonly onDone: () => void }) {
       `${nickname} answered. What it told is taken over; look through it once.`,
     )
     if (!made) return
+    if (made.cannot) tell(made.cannot)
     onDone()
     router.push(`/printers/${made.id}`)
   }
@@ -39,6 +42,7 @@ export function ByAddressForm({ onDone }: { readonly onDone: () => void }) {
         onChange={(e) => setAddress(e.currentTarget.value)}
       />
       <TextInput label="Nickname" value={nickname} onChange={(e) => setNickname(e.currentTarget.value)} />
+      <TrustCertificate problem={problem} address={address} onTrusted={() => void add()} />
     </Form>
   )
 }

@@ -73,6 +73,9 @@ const TOLD: Told = {
   info: '',
   state: 'idle',
   stateReasons: [],
+  stateMessage: '',
+  uris: [],
+  sizes: [],
   formats: [],
   sources: [
     {

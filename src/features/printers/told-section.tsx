@@ -5,11 +5,13 @@ import { useMemo, useState } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Printer, Queue } from '@/contract/views/printer'
 import { tradePair } from '@/core/length/write'
+import { sayNotTaken, takesNothing } from '@/core/print/delivery'
 import { pointsOf } from '@/core/printer/beside'
 import type { Point } from '@/core/printer/point'
 import { readyBeside } from '@/core/printer/ready'
 import type { Told } from '@/core/printer/told'
 import { sayForm } from '@/core/words/paper-form'
+import { sayReasons } from '@/core/words/printer-says'
 import { sayAgo } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import lists from '@/ui/parts/lists.module.css'
@@ -17,6 +19,7 @@ import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
+import { TrustCertificate } from './trust-certificate'
 
 export type ToldView = { readonly at: number; readonly told: Told }
 
@@ -30,7 +33,7 @@ export function ToldSection(props: {
 }) {
   const { printer, queue, heard, now } = props
   const { unit } = useWays()
-  const { act, busy } = useDo()
+  const { act, busy, problem } = useDo()
   const [all, setAll] = useState(false)
   const points = useMemo(
     () =>
@@ -39,6 +42,7 @@ export function ToldSection(props: {
         : [],
     [heard, printer, queue.facts, unit],
   )
+  const cannot = heard ? takesNothing(heard.told) : null
   const open = points.filter((p) => !p.same)
   const take = (ids: readonly string[]): void =>
     void act(
@@ -86,6 +90,16 @@ export function ToldSection(props: {
           </Button>
         ) : null}
       </div>
+      <TrustCertificate
+        problem={problem}
+        address={queue.address}
+        onTrusted={() => void act('queue.ask', { id: queue.id }, 'It answered.')}
+      />
+      {cannot ? (
+        <p className="small">
+          <LevelWord level="look" /> {queue.name} cannot be printed to from here: {sayNotTaken(cannot)}
+        </p>
+      ) : null}
       {heard ? (
         <>
           <PointTable points={all ? points : open} busy={busy} onTake={(id) => take([id])} />
@@ -167,14 +181,15 @@ function Now({
 }) {
   const { unit } = useWays()
   const { act, busy } = useDo()
+  const stands = sayReasons(heard.stateReasons)
   const picks = shelfPicks(shelf, unit).map((p) => ({ ...p, item: p }))
   const ready = readyBeside(heard.ready, printer.feeds, queue.facts, printer.loads, picks)
   return (
     <>
       <p className="small">
         State: {heard.state}
-        {heard.stateReasons.length > 0 ? ` (${heard.stateReasons.join(', ').replaceAll('-', ' ')})` : ''}.{' '}
-        {heard.inks.length} inks:{' '}
+        {stands.length > 0 ? `: ${stands.join(', ')}` : ''}
+        {heard.stateMessage === '' ? '' : ` (“${heard.stateMessage}”)`}. {heard.inks.length} inks:{' '}
         {heard.inks.map((i) => `${i.name}${i.level === null ? '' : ` ${i.level} %`}`).join(', ')}; known here:{' '}
         {printer.inkSet}.
       </p>

@@ -2,6 +2,7 @@ import { bad, ok, type Result } from '@/core/result/result'
 
 /** What Libreta needs to know of an ICC profile without trusting it. */
 export type IccSummary = {
+  /** empty when it has none that can be read */
   readonly description: string
   /** device class signature, ICC.1 clause 7.2.7, for example `prtr` */
   readonly deviceClass: string
@@ -24,8 +25,12 @@ export function readIcc(bytes: Uint8Array): Result<IccSummary, IccProblem> {
   if (text(bytes, 36, 4) !== 'acsp') return broken('the signature acsp is missing')
   const count = view.getUint32(128)
   if (count > MOST_TAGS || 132 + count * 12 > bytes.length) return broken(`a table of ${count} tags does not fit`)
-  const description = find(view, bytes, count)
-  if (description === null) return broken('no description that can be read')
+  for (let i = 0; i < count; i++) {
+    const at = 132 + i * 12
+    if (view.getUint32(at + 4) + view.getUint32(at + 8) > bytes.length)
+      return broken(`the tag ${text(bytes, at, 4).trim()} lies beyond its end`)
+  }
+  const description = find(view, bytes, count) ?? ''
   const space = text(bytes, 16, 4).trim()
   return ok({
     description,
@@ -51,7 +56,7 @@ function describe(view: DataView, bytes: Uint8Array, offset: number, size: numbe
   const type = text(bytes, offset, 4)
   if (type === 'desc') {
     const length = Math.min(view.getUint32(offset + 8), size - 12)
-    return text(bytes, offset + 12, length)
+    return utf8OrLatin(bytes.subarray(offset + 12, offset + 12 + Math.max(0, length)))
       .replace(/\0.*$/s, '')
       .trim()
   }
@@ -62,6 +67,15 @@ function describe(view: DataView, bytes: Uint8Array, offset: number, size: numbe
   let out = ''
   for (let i = 0; i + 1 < length; i += 2) out += String.fromCharCode(view.getUint16(offset + start + i))
   return out.replace(/\0.*$/s, '').trim()
+}
+
+/** The standard says ASCII; what makers write beyond it is UTF-8, or Latin 1. */
+function utf8OrLatin(bytes: Uint8Array): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  } catch {
+    return text(bytes, 0, bytes.length)
+  }
 }
 
 function text(bytes: Uint8Array, at: number, length: number): string {

@@ -15,6 +15,7 @@ export type IppBroken = { readonly at: number; readonly says: string }
 
 /** More than any printer tells, and little enough to hold: a hostile message ends here. */
 const MOST_ATTRIBUTES = 20_000
+const MOST_GROUPS = 2000
 const DEEPEST = 12
 
 const utf8 = new TextDecoder()
@@ -124,6 +125,7 @@ export function readIpp(bytes: Uint8Array): Result<{ readonly message: IppMessag
         break
       }
       if (tag < 0x10) {
+        if (groups.length >= MOST_GROUPS) throw new Broken(r.at, `more than ${MOST_GROUPS} groups`)
         groups.push({ tag: r.u8('a group tag'), attributes: [] })
         continue
       }

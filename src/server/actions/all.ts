@@ -16,6 +16,7 @@ import {
   retirePaper,
 } from './papers'
 import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
+import { takeUntagged } from './pictures'
 import { addPreset, deletePreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
@@ -35,7 +36,7 @@ import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
-import { addByAddress, askQueue, identifyQueue, takeTold } from './told'
+import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
 export const ACTIONS: {
@@ -82,6 +83,7 @@ export const ACTIONS: {
   'preset.retire': retirePreset,
   'preset.delete': deletePreset,
   'preset.restore': restorePreset,
+  'picture.untagged': takeUntagged,
   'profile.retire': retireProfile,
   'slip.add': addSlip,
   'slip.save': saveSlip,
@@ -95,6 +97,7 @@ export const ACTIONS: {
   'print.cancel': cancelPrint,
   'print.settle': settlePrint,
   'printer.by-address': addByAddress,
+  'printer.trust': trustCertificate,
   'queue.ask': askQueue,
   'queue.identify': identifyQueue,
   'queue.take': takeTold,

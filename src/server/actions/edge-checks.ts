@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, max } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { MOST_SHEETS } from '@/contract/edge-check'
 import type { EdgeCheck } from '@/contract/views/edge-check'
@@ -170,6 +170,12 @@ export const readSheets = action({
   },
 })
 
+const nextSolved = (db: Db): number =>
+  (db
+    .select({ n: max(edgeChecks.solvedNo) })
+    .from(edgeChecks)
+    .get()?.n ?? 0) + 1
+
 /** Solves the check; from then on every prediction for this queue, feed and edge uses it. */
 export const solve = action({
   name: 'edge-check.solve',
@@ -188,6 +194,7 @@ export const solve = action({
       result: solved.value,
       state: 'solved',
       solvedAt: now,
+      solvedNo: nextSolved(db),
       readById: actor.id,
     })
     return saved.ok ? ok({ value: saved.value, subject: check.printerId, data: { check: check.number } }) : saved

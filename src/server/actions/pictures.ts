@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
+import { INPUTS } from '@/contract/actions'
 import { idSchema } from '@/contract/lengths'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
@@ -54,6 +55,17 @@ export const addPicture = action({
       subject: id,
       jobs: [{ kind: 'preview', payload: { pictureId: id } }],
     })
+  },
+})
+
+/** Somebody saw that a picture's profile is of no use, and takes its numbers as untagged. */
+export const takeUntagged = action({
+  name: 'picture.untagged',
+  role: 'helper',
+  input: INPUTS['picture.untagged'],
+  commit({ id }, { db }) {
+    const changed = db.update(pictures).set({ colourAsks: false }).where(eq(pictures.id, id)).run()
+    return changed.changes > 0 ? ok({ value: { id }, subject: id }) : bad({ code: 'not_found', what: 'This picture' })
   },
 })
 

@@ -1,6 +1,8 @@
 import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
+import { printerTakes } from '@/core/checks/delivery'
+import { sayNotTaken } from '@/core/print/delivery'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { SlipFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
@@ -14,7 +16,17 @@ import { readVersionFacts } from '@/server/stores/presets'
 import { type PrintRow, readPrint } from '@/server/stores/prints'
 import { readRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
-import { answered, bookRun, causeWrong, countCopies, enoughRoll, printable, slipToPrint, takePaper } from './booking'
+import {
+  answered,
+  bookRun,
+  causeWrong,
+  countCopies,
+  enoughRoll,
+  type Printable,
+  printable,
+  slipToPrint,
+  takePaper,
+} from './booking'
 
 /** A name that no other job has, and that a person can find in the printer's own list. */
 export const jobNameOf = (what: string, copy: number, id: string): string => `Libreta ${what}.${copy} ${id.slice(-12)}`
@@ -33,7 +45,7 @@ export const startPrint = action({
     const short = enoughRoll(db, ready, input.copies, now)
     if (short) return bad(short)
     const queueId = ready.facts.version.settings.queueId
-    const cannot = reachable(db, queueId)
+    const cannot = reachable(db, queueId) ?? notTaken(ready)
     if (cannot) return bad(cannot)
     const before = db.select({ id: prints.id }).from(prints).where(eq(prints.slipId, slip.id)).all().length
     const ids: string[] = []
@@ -62,6 +74,14 @@ export const startPrint = action({
   },
 })
 
+/** Why the printer would refuse what is sent: said at the press, not when it prints. */
+function notTaken({ facts, outcome }: Printable): Problem | null {
+  const finding = printerTakes.run(facts, outcome)?.found
+  return finding?.code === 'not_taken'
+    ? { code: 'queue_cannot', queue: finding.queue, why: sayNotTaken(finding.why) }
+    : null
+}
+
 /** Why nothing can be sent to a queue, or null. */
 export function reachable(db: Db, queueId: string): Problem | null {
   const queue = db.select().from(queues).where(eq(queues.id, queueId)).get()
@@ -84,9 +104,21 @@ export const cancelPrint = action({
   commit({ id }, { db, now }) {
     const print = readPrint(db, id)
     if (!print) return bad({ code: 'not_found', what: 'This print' })
-    if (print.state === 'queued') set(db, id, { state: 'cancelled', cancelAsked: true, updatedAt: now })
+    if (print.state === 'queued')
+      set(db, id, {
+        state: 'cancelled',
+        cancelAsked: true,
+        problem: 'cancelled here before it was sent',
+        updatedAt: now,
+      })
     else if (print.state === 'sending' || print.state === 'printing') set(db, id, { cancelAsked: true, updatedAt: now })
-    cancelWaiting(db, print, now)
+    else
+      return bad({
+        code: 'queue_cannot',
+        queue: print.queueName,
+        why: `this print is ${print.state === 'settled' ? 'answered' : print.state} already; there is nothing left to cancel.`,
+      })
+    cancelWaiting(db, print, now, `cancelled together with copy ${print.copy} before it`)
     return ok({ value: { id }, subject: print.slipId ?? print.checkId ?? id })
   },
 })
@@ -141,7 +173,7 @@ const stepSchema = z.object({
   id: z.string(),
   to: z.discriminatedUnion('state', [
     z.object({ state: z.literal('sending') }),
-    z.object({ state: z.literal('printing'), ippJobId: z.int(), says: z.string() }),
+    z.object({ state: z.literal('printing'), ippJobId: z.int(), jobUri: z.string().nullable(), says: z.string() }),
     z.object({ state: z.literal('done'), says: z.string() }),
     z.object({ state: z.literal('failed'), problem: z.string(), says: z.string() }),
     z.object({ state: z.literal('cancelled'), says: z.string() }),
@@ -175,11 +207,12 @@ export const stepPrint = action({
       })
     const says = 'says' in to ? { printerSays: to.says } : {}
     const problem = to.state === 'failed' ? { problem: to.problem } : {}
-    const job = to.state === 'printing' ? { ippJobId: to.ippJobId } : {}
+    const job = to.state === 'printing' ? { ippJobId: to.ippJobId, jobUri: to.jobUri } : {}
     const ended = to.state === 'done' || to.state === 'not known' ? bookPrint(db, print, to.state, now) : ok(null)
     if (!ended.ok) return ended
     set(db, id, { state: to.state, ...says, ...problem, ...job, runId: ended.value, updatedAt: now })
-    if (to.state === 'failed' || to.state === 'not known') cancelWaiting(db, print, now)
+    if (to.state === 'failed' || to.state === 'not known')
+      cancelWaiting(db, print, now, `not sent, since copy ${print.copy} before it did not come out`)
     return ok({ value: { id }, subject: print.slipId ?? print.checkId ?? id, data: { state: to.state } })
   },
 })
@@ -223,10 +256,10 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
 }
 
 /** Copies that wait behind one that failed are not sent: somebody has to look first. */
-function cancelWaiting(db: Db, print: PrintRow, now: number): void {
+function cancelWaiting(db: Db, print: PrintRow, now: number, why: string): void {
   const of = print.slipId ? eq(prints.slipId, print.slipId) : eq(prints.checkId, print.checkId ?? '')
   db.update(prints)
-    .set({ state: 'cancelled', problem: 'a sheet before it did not come out', updatedAt: now })
+    .set({ state: 'cancelled', problem: why, updatedAt: now })
     .where(and(of, eq(prints.state, 'queued')))
     .run()
 }

@@ -10,6 +10,7 @@ import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { discard, keep } from '@/server/files/files'
+import { outputFault } from '@/server/imaging/convert'
 import { listPresets } from '@/server/stores/presets'
 import { plainFileName, receivedSchema } from './pictures'
 
@@ -32,13 +33,16 @@ export const importProfile = action({
       await discard(received)
       return bad({ code: 'profile_bad', name, why } as Problem)
     }
-    const read = readIcc(await readFile(received.path))
+    const bytes = await readFile(received.path)
+    const read = readIcc(bytes)
     if (!read.ok) return refuse(`it is no ICC profile: ${read.problem.why}. Is it the .icc or .icm file itself?`)
     const { deviceClass, space, description } = read.value
     if (deviceClass !== 'prtr')
       return refuse(`it describes no printer (its class is ${deviceClass}). A printer’s profile is needed.`)
     const known = SPACES[space]
     if (!known) return refuse(`it is for ${space} ink values. The raster of printers here takes RGB or grey.`)
+    const fault = await outputFault(bytes)
+    if (fault) return refuse(`${fault}. Fetch the file again, or ask who made it.`)
     await keep(folder, received)
     return ok({ space: known, description: description.slice(0, 80).trim() || name.replace(/\.ic[cm]$/i, '') })
   },

@@ -2,9 +2,10 @@ import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { describe, expect, it, onTestFinished } from 'vitest'
 import { readPrinter } from '@/server/stores/printers'
+import { toldOf } from '@/server/stores/told'
 import { PrintRoom } from '../../../test/print-room'
 import { ACTIONS } from './all'
-import { knowledgeOf, toldOf } from './told'
+import { knowledgeOf } from './told'
 
 async function open(models: readonly string[] = ['wren']) {
   const printers = await PrintRoom.open(9, models)

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
+import { sayNotTaken, takesNothing } from '@/core/print/delivery'
 import { pointsOf, takeOver } from '@/core/printer/beside'
 import { NO_WORDS, type QueueFacts } from '@/core/printer/facts'
 import type { Knowledge, Point } from '@/core/printer/point'
@@ -9,24 +10,63 @@ import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { feeds, printers, queues, told } from '@/server/db/schema'
+import { certificates, feeds, printers, queues, told } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { readAddress } from '@/server/printing/address'
+import { type PrinterAddress, readAddress } from '@/server/printing/address'
 import { printerGroup } from '@/server/printing/client'
 import { identifyPrinter, printerAttributes } from '@/server/printing/job'
 import { toldFrom } from '@/server/printing/told'
+import { placeOf, trustOf } from '@/server/stores/certificates'
 import { readPrinter } from '@/server/stores/printers'
+import { takesOf, toldOf } from '@/server/stores/told'
 import { plainQueue } from './plain'
 import { nextNumber } from './rows'
 
 /** Asks the printer at an address for everything that it tells. Nothing is written. */
-async function ask(text: string): Promise<Result<{ readonly told: Told; readonly address: string }, Problem>> {
-  const address = readAddress(text)
+async function ask(db: Db, text: string): Promise<Result<{ readonly told: Told; readonly address: string }, Problem>> {
+  const address = trustedAddress(db, text)
   if (!address.ok) return address
   const answer = await printerAttributes(address.value)
   if (!answer.ok) return answer
-  return ok({ told: toldFrom(printerGroup(answer.value.message)), address: address.value.uri })
+  const heard = toldFrom(printerGroup(answer.value.message))
+  const elsewhere = wrongPath(address.value.path, heard.uris)
+  return elsewhere
+    ? bad({ code: 'address', address: text, why: `the printer there says that it is at ${elsewhere}` })
+    : ok({ told: heard, address: address.value.uri })
 }
+
+/** An address with the certificate that a keeper trusts there. */
+function trustedAddress(db: Db, text: string): Result<PrinterAddress, Problem> {
+  const address = readAddress(text)
+  return address.ok ? ok({ ...address.value, trusts: trustOf(db, address.value) }) : address
+}
+
+const pathOf = (uri: string): string => {
+  const read = readAddress(uri)
+  return read.ok ? read.value.path.replace(/\/+$/, '') : ''
+}
+
+/** Some printers answer at every path and print at none but their own: what they say goes. Null: the path is right. */
+function wrongPath(path: string, uris: readonly string[]): string | null {
+  const paths = uris.map(pathOf).filter((p) => p !== '')
+  return paths.length === 0 || paths.includes(path.replace(/\/+$/, '')) ? null : (uris[0] ?? null)
+}
+
+/** Trusts the certificate that a printer shows, by its fingerprint: once, until it shows another. */
+export const trustCertificate = action({
+  name: 'printer.trust',
+  role: 'keeper',
+  input: INPUTS['printer.trust'],
+  commit({ address: text, fingerprint }, { db, actor, now }) {
+    const address = readAddress(text)
+    if (!address.ok) return address
+    const id = newId()
+    db.insert(certificates)
+      .values({ id, address: placeOf(address.value), fingerprint, at: now, byId: actor.id })
+      .run()
+    return ok({ value: { id }, subject: id, data: { address: placeOf(address.value), fingerprint } })
+  },
+})
 
 /** What the room knows of a queue, in the form that taking over changes; null when it is not there. */
 export function knowledgeOf(db: Db, queueId: string): { readonly printerId: string; readonly k: Knowledge } | null {
@@ -38,12 +78,6 @@ export function knowledgeOf(db: Db, queueId: string): { readonly printerId: stri
   return { printerId: printer.id, k: { makeModel: printer.makeModel, feeds: own, facts } }
 }
 
-/** What was told when it was last asked, or null. */
-export function toldOf(db: Db, queueId: string): { readonly at: number; readonly told: Told } | null {
-  const row = db.select().from(told).where(eq(told.queueId, queueId)).get()
-  return row ? { at: row.at, told: row.facts as Told } : null // made by toldFrom, never from a request
-}
-
 /** Asks a queue's printer; what it tells is kept beside what is known. */
 export const askQueue = action({
   name: 'queue.ask',
@@ -52,7 +86,7 @@ export const askQueue = action({
   async prepare({ id }, { db }) {
     const queue = db.select().from(queues).where(eq(queues.id, id)).get()
     if (!queue) return bad({ code: 'not_found', what: 'This queue' } as Problem)
-    return ask(queue.address)
+    return ask(db, queue.address)
   },
   commit({ id }, { db, now }, heard) {
     const known = knowledgeOf(db, id)
@@ -75,7 +109,7 @@ export const identifyQueue = action({
   async prepare({ id }, { db }) {
     const queue = db.select().from(queues).where(eq(queues.id, id)).get()
     if (!queue) return bad({ code: 'not_found', what: 'This queue' } as Problem)
-    const address = readAddress(queue.address)
+    const address = trustedAddress(db, queue.address)
     if (!address.ok) return address
     const shown = await identifyPrinter(address.value)
     return shown.ok ? ok(queue.printerId) : shown
@@ -109,7 +143,7 @@ export const addByAddress = action({
   name: 'printer.by-address',
   role: 'keeper',
   input: INPUTS['printer.by-address'],
-  prepare: ({ address }) => ask(address),
+  prepare: ({ address }, { db }) => ask(db, address),
   commit({ address, nickname }, { db, now }, heard) {
     if (heard.told.sources.length === 0)
       return bad({
@@ -157,7 +191,9 @@ export const addByAddress = action({
       .run()
     db.insert(told).values({ queueId, at: now, address: heard.address, facts: heard.told }).run()
     const saved = store(db, id, queueId, before, known)
-    return saved.ok ? ok({ value: { id, number }, subject: id }) : saved
+    const not = takesNothing(takesOf(heard.told))
+    const cannot = not ? `${nickname} can be set up, but not printed to from here: ${sayNotTaken(not)}` : null
+    return saved.ok ? ok({ value: { id, number, cannot }, subject: id }) : saved
   },
 })
 

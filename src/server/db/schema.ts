@@ -252,6 +252,12 @@ export const pictures = sqliteTable(
     grey: integer('grey', { mode: 'boolean' }).notNull(),
     bits: integer('bits').notNull(),
     profile: text('profile'),
+    /** what is odd about how the file describes its colours; such a file counts as untagged */
+    colourNote: text('colour_note'),
+    /** a person still has to say that it may count as untagged */
+    colourAsks: integer('colour_asks', { mode: 'boolean' }).notNull().default(false),
+    /** which picture of the file it is, from 0 */
+    page: integer('page').notNull().default(0),
     decoded: integer('decoded', { mode: 'boolean' }),
     thumbSha: text('thumb_sha').notNull(),
     previewSha: text('preview_sha'),
@@ -359,6 +365,8 @@ export const edgeChecks = sqliteTable(
     createdAt: integer('created_at').notNull(),
     byId: text('by_id').notNull(),
     solvedAt: integer('solved_at'),
+    /** in which order checks were solved: the clock can be set back */
+    solvedNo: integer('solved_no'),
     readById: text('read_by_id'),
     revision: revision(),
   },
@@ -395,6 +403,8 @@ export const prints = sqliteTable(
     /** slips: its facts at the moment it was sent off */
     facts: text('facts', { mode: 'json' }),
     ippJobId: integer('ipp_job_id'),
+    /** what the printer calls the job: with number and name it tells whose a job is */
+    jobUri: text('job_uri'),
     cancelAsked: integer('cancel_asked', { mode: 'boolean' }).notNull().default(false),
     /** 0..1000 of the file sent */
     progress: integer('progress').notNull().default(0),
@@ -423,6 +433,17 @@ export const told = sqliteTable('told', {
   facts: text('facts', { mode: 'json' }).notNull(),
 })
 
+/** Certificates of printers that no authority vouches for, trusted by a keeper; the newest of an address counts. */
+export const certificates = sqliteTable('certificates', {
+  id: id(),
+  /** host and port */
+  address: text('address').notNull(),
+  /** SHA-256 of the certificate, as hexadecimal pairs */
+  fingerprint: text('fingerprint').notNull(),
+  at: integer('at').notNull(),
+  byId: text('by_id').notNull(),
+})
+
 /** What a run turned out to be after it was logged; the newest counts. The run itself is never edited. */
 export const runCorrections = sqliteTable(
   'run_corrections',
@@ -438,6 +459,8 @@ export const runCorrections = sqliteTable(
     note: text('note').notNull(),
     /** what the member pays from now on */
     charge: integer('charge').notNull(),
+    /** whose print it is from now on; null: as before */
+    memberId: text('member_id').references(() => people.id),
   },
   (t) => [
     index('corrections_by_run').on(t.runId, t.id),

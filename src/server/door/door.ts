@@ -3,6 +3,7 @@ import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { events } from '@/server/db/schema'
+import { sayTrouble } from '@/server/db/trouble'
 import { enqueue, type JobSpec } from '@/server/jobs/queue'
 
 export type Role = 'keeper' | 'helper' | 'member'
@@ -67,6 +68,8 @@ export async function through<I extends z.ZodType, P, O>(
     return ok(write.immediate())
   } catch (error) {
     if (error instanceof Refused) return bad(error.problem)
+    const says = sayTrouble(error)
+    if (says) return bad({ code: 'room_trouble', says })
     throw error
   }
 }

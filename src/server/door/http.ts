@@ -36,6 +36,7 @@ const STATUS: Partial<Record<Problem['code'], number>> = {
   name_taken: 409,
   slip_done: 409,
   file_too_large: 413,
+  room_trouble: 503,
 }
 
 /** A result as a response: what was made, or the problem as data. */

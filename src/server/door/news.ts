@@ -1,6 +1,8 @@
 import { asc, gt, max } from 'drizzle-orm'
 import { type Db, room } from '@/server/db/open'
 import { events } from '@/server/db/schema'
+import { sayTrouble } from '@/server/db/trouble'
+import { trouble } from '@/server/health'
 
 const LOOK_EVERY_MS = 700
 /** A comment line now and then keeps connections alive through anything that closes idle ones. */
@@ -12,6 +14,16 @@ const newest = (db: Db): number =>
     .select({ id: max(events.id) })
     .from(events)
     .get()?.id ?? 0
+
+/** What was done after an event; nothing while the database cannot be read, which is asked again. */
+function newsAfter(db: Db, last: number): readonly (typeof events.$inferSelect)[] {
+  try {
+    return db.select().from(events).where(gt(events.id, last)).orderBy(asc(events.id)).limit(MOST_AT_ONCE).all()
+  } catch (error) {
+    if (sayTrouble(error)) return []
+    throw error
+  }
+}
 
 /** Where to go on: after Last-Event-ID if it is one of ours, else from now. */
 function startOf(db: Db, header: string | null): number {
@@ -25,19 +37,18 @@ export function follow(request: Request): Response {
   const db = room()
   let last = startOf(db, request.headers.get('last-event-id'))
   let timer: ReturnType<typeof setInterval> | undefined
+  let troubled = trouble()
   const text = new TextEncoder()
   const body = new ReadableStream({
     start(controller) {
       let quiet = 0
       controller.enqueue(text.encode('retry: 2000\n\n'))
       timer = setInterval(() => {
-        const rows = db
-          .select()
-          .from(events)
-          .where(gt(events.id, last))
-          .orderBy(asc(events.id))
-          .limit(MOST_AT_ONCE)
-          .all()
+        if (trouble() !== troubled) {
+          troubled = trouble()
+          controller.enqueue(text.encode('data: {"action":"trouble"}\n\n'))
+        }
+        const rows = newsAfter(db, last)
         for (const row of rows) {
           last = row.id
           const data = JSON.stringify({ action: row.action, subject: row.subject })

@@ -1,6 +1,7 @@
-import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import { isHeld } from '@/server/db/hold'
 import { isSha } from './files'
 
 /** The contents kept by a room, by name. */
@@ -38,6 +39,27 @@ export async function backupRoom(data: string, to: string): Promise<{ readonly f
   }
 }
 
+/** @throws Error in a sentence when a file is not a sound database of a room */
+function mustBeRoom(file: string, from: string): void {
+  const foreign = new Error(
+    `${from} is no backup of a room: its libreta.db is ${statSync(file).size === 0 ? 'empty' : 'something else'}.`,
+  )
+  const db = new Database(file, { readonly: true })
+  try {
+    const sound = db.pragma('integrity_check', { simple: true })
+    if (sound !== 'ok') throw new Error(`The database in ${from} is damaged: ${String(sound)}.`)
+    const tables = db
+      .prepare("select count(*) from sqlite_master where name in ('room', 'runs', 'events')")
+      .pluck()
+      .get()
+    if (tables !== 3) throw foreign
+  } catch (error) {
+    throw error instanceof Error && 'code' in error && error.code === 'SQLITE_NOTADB' ? foreign : error
+  } finally {
+    db.close()
+  }
+}
+
 /**
  * Puts a backup in a room's place after checking it; what was there is kept beside it under another name.
  * @throws Error in a sentence when the source is no sound backup; the room is untouched then.
@@ -45,13 +67,9 @@ export async function backupRoom(data: string, to: string): Promise<{ readonly f
 export async function restoreRoom(from: string, data: string): Promise<{ readonly kept: string | null }> {
   const file = join(from, 'libreta.db')
   if (!existsSync(file)) throw new Error(`There is no backup in ${from}.`)
-  const db = new Database(file, { readonly: true })
-  try {
-    const sound = db.pragma('integrity_check', { simple: true })
-    if (sound !== 'ok') throw new Error(`The database in ${from} is damaged: ${String(sound)}.`)
-  } finally {
-    db.close()
-  }
+  mustBeRoom(file, from)
+  if (existsSync(data) && (['server', 'background'] as const).some((part) => isHeld(data, part)))
+    throw new Error(`The room in ${data} is open now. Stop Libreta first, then restore.`)
   const making = `${data}.making`
   rmSync(making, { recursive: true, force: true })
   cpSync(from, making, { recursive: true })

@@ -4,13 +4,14 @@ import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { addPicture, plainFileName } from '@/server/actions/pictures'
 import { importProfile } from '@/server/actions/profiles'
+import { sayTrouble } from '@/server/db/trouble'
 import { requestContext } from '@/server/door/actor'
 import { type DoorContext, through } from '@/server/door/door'
 import { answer } from '@/server/door/http'
 import { discard, type Received, receive, TooLarge } from './files'
 
-/** The largest picture file. */
-export const MOST_PICTURE_MB = 600
+/** The largest picture file: 2 GB, with room for what a container adds. */
+export const MOST_PICTURE_MB = 2200
 
 const refusal = (problem: Problem): Response => answer({ ok: false, problem })
 
@@ -64,6 +65,8 @@ async function takeIn(
     if (error instanceof TooLarge) return refusal({ code: 'file_too_large', name, limitMb })
     if (request.signal.aborted)
       return refusal({ code: 'file_upload_cut', name, got: 0, expected: Number(declared ?? 0) })
+    const says = sayTrouble(error)
+    if (says) return refusal({ code: 'room_trouble', says })
     throw error
   }
 }

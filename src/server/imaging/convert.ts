@@ -1,6 +1,7 @@
 import { instantiate, type Lcms } from 'lcms-wasm'
 import { INTENTS, type Intent } from '@/core/preset/settings'
 import { bad, ok, type Result } from '@/core/result/result'
+import { readIcc } from '@/formats/icc/read'
 
 /** Flags of the colour engine: black point compensation. */
 const BLACK_POINT = 0x2000
@@ -83,6 +84,50 @@ export async function openConverter(c: Conversion): Promise<Result<Converter, Br
     lcms.cmsCloseProfile(from)
     lcms.cmsCloseProfile(to)
   }
+}
+
+/** Profile classes that describe a picture's colours (ICC.1, 7.2.5): input, display, output, colour space. */
+const DESCRIBING = ['scnr', 'mntr', 'prtr', 'spac']
+
+/**
+ * Why a profile cannot say what a picture's numbers mean, in words that follow "its profile"; null when it can. Opened
+ * once with the engine: a sound header proves nothing.
+ */
+export async function profileFault(icc: Uint8Array, space: 'RGB' | 'GRAY'): Promise<string | null> {
+  const read = readIcc(icc)
+  if (!read.ok) return `is broken (${read.problem.why})`
+  const says = read.value.space === 'GRAY' ? 'grey' : read.value.space
+  if (read.value.space !== space) return `is for ${says === 'other' ? 'another colour space' : says} numbers`
+  if (!DESCRIBING.includes(read.value.deviceClass))
+    return `describes no picture (its class is ${read.value.deviceClass})`
+  const channels = space === 'GRAY' ? 1 : 3
+  const opened = await openConverter({
+    ...{ source: icc, target: null, intent: 'relative', blackPoint: true },
+    ...{ bytes: 1, channels },
+  })
+  if (!opened.ok) return 'is broken (the colour engine cannot use it)'
+  opened.value.close()
+  return null
+}
+
+/** Intents that a version may convert by, beside which every other follows. */
+const ASKED: readonly Intent[] = ['perceptual', 'relative']
+
+/** Why nothing can be converted to a printer's profile: it is cut short, or has no table for that way. Null: it can. */
+export async function outputFault(icc: Uint8Array): Promise<string | null> {
+  const size = new DataView(icc.buffer, icc.byteOffset, icc.byteLength).getUint32(0)
+  if (size > icc.length) return `it is cut short: ${icc.length} of ${size} bytes are there`
+  for (const intent of ASKED) {
+    const opened = await openConverter({
+      ...{ source: null, target: icc, intent, blackPoint: true },
+      ...{ bytes: 1, channels: 3 },
+    })
+    if (!opened.ok) return `it has no table that leads from colours to inks (${intent} intent)`
+    const tried = opened.value.run(Uint8Array.of(0, 0, 0, 255, 255, 255))
+    opened.value.close()
+    if (tried.length === 0) return 'the colour engine gets nothing out of it'
+  }
+  return null
 }
 
 /** Converts all of a picture's values, keeping 8 or 16 bits. */

@@ -1,11 +1,13 @@
+import { readSync } from 'node:fs'
 import { open } from 'node:fs/promises'
 import sharp from 'sharp'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { readIcc } from '@/formats/icc/read'
-
-/** Pixels that a picture may have: 400 megapixels decode in about 1.5 GB at worst. */
-export const MOST_PIXELS = 400_000_000
+import { type PictureHeader, readPictureHeader } from '@/formats/picture/header'
+import { profileFault } from './convert'
+import { AS_STORED, decoding, MOST_PIXELS, pageOf } from './decoder'
+import { chosenPicture, notTaken, pngNote, tooMuch } from './taken'
 
 export type Inspected = {
   readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff'
@@ -15,6 +17,12 @@ export type Inspected = {
   readonly grey: boolean
   readonly bits: number
   readonly profile: string | null
+  /** what is odd about how it describes its colours: it counts as untagged then */
+  readonly colourNote: string | null
+  /** a person has to say first that it may */
+  readonly colourAsks: boolean
+  /** which picture of the file, from 0 */
+  readonly page: number
   /** JPEG, longer edge 360 px, sRGB: for lists and docket */
   readonly thumb: Uint8Array
 }
@@ -72,25 +80,34 @@ export async function inspect(path: string, name: string): Promise<Result<Inspec
   if (!magic) return bad({ code: 'file_not_a_picture', name, begins: shown(head) })
   if (!magic.mime) return bad({ code: 'file_renamed', name, is: magic.is })
   const format = magic.is.replace(/^an? /, '')
+  const header = await headerOf(path)
+  const page = header?.format === 'TIFF' ? chosenPicture(header.pictures) : 0
+  const picture = header?.format === 'TIFF' ? (header.pictures[page] ?? null) : null
+  const other = header && notTaken(header, picture)
+  if (other) return bad({ code: 'file_not_taken', name, is: other })
+  const need = header && tooMuch(header, picture)
+  if (need) return bad({ code: 'file_needs_memory', name, gigabytes: Math.round(need.bytes / 1e8) / 10, why: need.why })
   try {
-    const meta = await sharp(path, { limitInputPixels: false }).metadata()
+    const meta = await sharp(path, { ...pageOf(page), limitInputPixels: false }).metadata()
     if (meta.width * meta.height > MOST_PIXELS) {
       const megapixels = Math.round((meta.width * meta.height) / 1e6)
       return bad({ code: 'file_too_many_pixels', name, megapixels, limit: MOST_PIXELS / 1e6 })
     }
     if (meta.space === 'cmyk') return bad({ code: 'file_separated', name })
-    const thumb = await preview(path, 360)
+    const grey = meta.channels <= 2
+    const colour = await coloursOf(meta.icc ?? null, grey, header?.format === 'PNG' ? pngNote(header) : null)
+    const thumb = await decoding(() => preview(path, 360, { page, tagged: colour.profile !== null }))
     const orientation = meta.orientation ?? 1
     const lies = orientation >= 5
-    const icc = meta.icc ? readIcc(meta.icc) : null
     return ok({
       mime: magic.mime,
       width: lies ? meta.height : meta.width,
       height: lies ? meta.width : meta.height,
       orientation,
-      grey: meta.channels <= 2,
+      grey,
       bits: meta.depth === 'ushort' ? 16 : 8,
-      profile: icc ? (icc.ok ? icc.value.description || 'a profile without a name' : 'a broken profile') : null,
+      ...colour,
+      page,
       thumb,
     })
   } catch {
@@ -98,12 +115,49 @@ export async function inspect(path: string, name: string): Promise<Result<Inspec
   }
 }
 
+/** The header by our own eyes: bounded, and before any decoder opens the file. */
+async function headerOf(path: string): Promise<PictureHeader | null> {
+  const file = await open(path, 'r')
+  try {
+    return readPictureHeader((at, count) => {
+      const bytes = new Uint8Array(Math.max(0, Math.min(count, MOST_READ)))
+      return bytes.subarray(0, readSync(file.fd, bytes, 0, bytes.length, at))
+    })
+  } finally {
+    await file.close()
+  }
+}
+
+/** More than any header or directory holds. */
+const MOST_READ = 1 << 20
+
+/** What a file's own profile is worth: its name, or what is odd about it, and whether somebody has to be asked. */
+async function coloursOf(
+  icc: Uint8Array | null,
+  grey: boolean,
+  note: string | null,
+): Promise<Pick<Inspected, 'profile' | 'colourNote' | 'colourAsks'>> {
+  if (!icc) return { profile: null, colourNote: note, colourAsks: false }
+  const fault = await profileFault(icc, grey ? 'GRAY' : 'RGB')
+  if (fault) return { profile: null, colourNote: `its profile ${fault}`, colourAsks: !grey }
+  const read = readIcc(icc)
+  return {
+    profile: (read.ok && read.value.description) || 'a profile without a name',
+    colourNote: null,
+    colourAsks: false,
+  }
+}
+
 /**
  * The picture upright in sRGB, its longer edge at most `edge` px, as JPEG: for screens only.
  * @throws when the file cannot be read to its end.
  */
-export async function preview(path: string, edge: number): Promise<Uint8Array> {
-  return sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
+export async function preview(
+  path: string,
+  edge: number,
+  { page, tagged }: { readonly page: number; readonly tagged: boolean },
+): Promise<Uint8Array> {
+  return sharp(path, { ...pageOf(page), ...AS_STORED, ignoreIcc: !tagged, sequentialRead: true })
     .autoOrient()
     .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
     .flatten({ background: '#ffffff' })

@@ -6,6 +6,7 @@ import type { Problem } from '@/core/words/problems'
 import { previewPicture } from '@/server/actions/pictures'
 import { type DoorContext, through } from '@/server/door/door'
 import { filePath, keepBytes } from '@/server/files/files'
+import { decoding } from '@/server/imaging/decoder'
 import { preview } from '@/server/imaging/inspect'
 import { checkPage } from '@/server/printing/document'
 import { writePdf } from '@/server/render/pdf'
@@ -40,7 +41,8 @@ export async function perform(job: Job, ctx: DoorContext, told: Told): Promise<J
 async function makePreview(pictureId: string, ctx: DoorContext): Promise<JobResult> {
   const picture = readPicture(ctx.db, pictureId)
   if (!picture) return bad({ code: 'not_found', what: 'This picture' })
-  const bytes = await preview(filePath(ctx.folder, picture.sha), PREVIEW_EDGE)
+  const how = { page: picture.page, tagged: picture.profile !== null }
+  const bytes = await decoding(() => preview(filePath(ctx.folder, picture.sha), PREVIEW_EDGE, how))
   const previewSha = await keepBytes(ctx.folder, bytes)
   return through(previewPicture, { id: pictureId, previewSha }, ctx)
 }
@@ -66,15 +68,17 @@ async function makePdf(
   )
   if (!source.ok) return source
   told(0.1)
-  const ready = await readyPicture(source.value)
+  const ready = await decoding(() => readyPicture(source.value))
   if (!ready.ok) return bad({ code: 'render_failed', why: ready.problem })
   told(0.6)
+  const to = source.value.convertTo
   const bytes = await writePdf(
     print.page,
     new Map([[picture.id, { ready: ready.value, size: { width: picture.width, height: picture.height } }]]),
     {
       title: slip.body.title || `Slip ${slip.number}`,
       subject: `Slip ${slip.number}, ${facts.version.presetName}, version ${facts.version.number}, seal ${facts.version.seal}`,
+      madeFor: to && { profile: to.profile, name: to.name, grey: facts.version.profile?.grey ?? false },
     },
   )
   told(0.95)
@@ -99,6 +103,10 @@ async function makeRuler(
   const check = readEdgeCheck(db, payload.checkId)
   if (!check) return bad({ code: 'not_found', what: 'This edge check' })
   const title = `Edge check ${check.number}, sheet ${payload.sheet}`
-  const bytes = await writePdf(checkPage(db, check, payload.sheet), new Map(), { title, subject: check.queueName })
+  const bytes = await writePdf(checkPage(db, check, payload.sheet), new Map(), {
+    title,
+    subject: check.queueName,
+    madeFor: null,
+  })
   return ok({ sha: await keepBytes(folder, bytes), name: `${title}.pdf`.toLowerCase(), bytes: bytes.length })
 }

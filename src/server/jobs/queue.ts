@@ -1,8 +1,9 @@
-import { and, asc, eq, lt, or, sql } from 'drizzle-orm'
+import { and, eq, gt, lt, or, sql } from 'drizzle-orm'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { jobs } from '@/server/db/schema'
+import { inSequence } from '@/server/db/sequence'
 
 /** Long work, by kind. */
 export type JobSpec = { readonly id?: string } & (
@@ -13,7 +14,7 @@ export type JobSpec = { readonly id?: string } & (
 export type Job = JobSpec & { readonly id: string; readonly attempts: number }
 
 /** A worker that says nothing for this long has died: the row is taken again. */
-export const LEASE_MS = 60_000
+export const LEASE_MS = 9_000
 /** Tries before a job is given up. */
 export const MOST_ATTEMPTS = 3
 
@@ -23,18 +24,30 @@ export function enqueue(db: Db, spec: JobSpec, now: number): string {
   return id
 }
 
-/** Takes the oldest waiting job, or one whose worker died, for {@link LEASE_MS}. */
+/**
+ * A lease that is over: its end has passed, or lies further ahead than any lease reaches, which is what a clock that was
+ * set back leaves behind.
+ */
+const leaseOver = (now: number) =>
+  and(eq(jobs.state, 'running'), or(lt(jobs.leaseUntil, now), gt(jobs.leaseUntil, now + LEASE_MS)))
+
+/** Puts back every job that counts as worked on: for the one background process of a room, when it starts. */
+export function takeBackAll(db: Db): number {
+  return db.update(jobs).set({ leaseUntil: 0 }).where(eq(jobs.state, 'running')).run().changes
+}
+
+/** Takes the job that waits longest, or one whose worker died, for {@link LEASE_MS}. */
 export function lease(db: Db, now: number): Job | null {
   const take = db.$client.transaction((): Job | null => {
     db.update(jobs)
       .set({ state: 'failed', problem: { code: 'render_failed', why: 'it stopped three times without a word.' } })
-      .where(and(eq(jobs.state, 'running'), lt(jobs.leaseUntil, now), sql`${jobs.attempts} >= ${MOST_ATTEMPTS}`))
+      .where(and(leaseOver(now), sql`${jobs.attempts} >= ${MOST_ATTEMPTS}`))
       .run()
     const row = db
       .select()
       .from(jobs)
-      .where(or(eq(jobs.state, 'queued'), and(eq(jobs.state, 'running'), lt(jobs.leaseUntil, now))))
-      .orderBy(asc(jobs.createdAt), asc(jobs.id))
+      .where(or(eq(jobs.state, 'queued'), leaseOver(now)))
+      .orderBy(inSequence(jobs))
       .get()
     if (!row) return null
     const attempts = row.attempts + 1

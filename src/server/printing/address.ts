@@ -8,6 +8,8 @@ export type PrinterAddress = {
   readonly host: string
   readonly port: number
   readonly path: string
+  /** SHA-256 fingerprint of a certificate that a keeper trusts though no authority vouches for it */
+  readonly trusts?: string | null
 }
 
 /** Port of ipp addresses, RFC 3510. */

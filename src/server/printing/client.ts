@@ -1,5 +1,5 @@
 import http from 'node:http'
-import https from 'node:https'
+import type { Socket } from 'node:net'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { type Attributes, attribute, attributesOf, wordOf } from '@/formats/ipp/look'
@@ -7,6 +7,7 @@ import { GROUP, type IppAttribute, type IppMessage } from '@/formats/ipp/message
 import { readIpp } from '@/formats/ipp/read'
 import { writeIpp } from '@/formats/ipp/write'
 import type { PrinterAddress } from './address'
+import { connectSecurely } from './secure'
 import { statusName } from './status'
 
 /** How long a printer may take; tests wait less. */
@@ -68,7 +69,9 @@ export async function askPrinter(
   signal?: AbortSignal,
 ): Promise<Result<Answer, Problem>> {
   const question = questionOf(address, ask)
-  const got = await exchange(address, writeIpp(question), ask.document, patience, signal)
+  const secure = address.secure ? await connectSecurely(address, patience.answerMs, signal) : ok(null)
+  if (!secure.ok) return secure
+  const got = await exchange(address, secure.value, writeIpp(question), ask.document, patience, signal)
   if (!got.ok) return got
   const read = readIpp(got.value)
   if (!read.ok)
@@ -89,6 +92,7 @@ export async function askPrinter(
 
 function exchange(
   address: PrinterAddress,
+  socket: Socket | null,
   head: Uint8Array,
   document: AsyncIterable<Uint8Array> | undefined,
   patience: Patience,
@@ -96,7 +100,8 @@ function exchange(
 ): Promise<Result<Uint8Array, Problem>> {
   return new Promise((resolve) => {
     let over = false
-    const request = (address.secure ? https : http).request({
+    const request = http.request({
+      ...(socket ? { createConnection: () => socket } : { agent: false }),
       host: address.host,
       port: address.port,
       path: address.path,
@@ -106,7 +111,6 @@ function exchange(
         accept: 'application/ipp',
         ...(document ? { 'transfer-encoding': 'chunked' } : { 'content-length': head.length }),
       },
-      agent: false,
       timeout: patience.answerMs,
     })
     let waits = patience.answerMs

@@ -1,12 +1,26 @@
 import type { Logger } from 'pino'
+import { sayReasons, wantsPaper } from '@/core/words/printer-says'
 import { sayProblem } from '@/core/words/problems'
 import { stepPrint } from '@/server/actions/prints'
+import { sayTrouble } from '@/server/db/trouble'
 import { type DoorContext, through } from '@/server/door/door'
+import { trustOf } from '@/server/stores/certificates'
 import { type PrintRow, printsUnderWay, readPrint, reportPrint } from '@/server/stores/prints'
 import { type PrinterAddress, readAddress } from './address'
 import { PATIENCE, type Patience } from './client'
-import { documentOf } from './document'
-import { cancelJob, type JobReport, jobIdOf, jobList, jobReport, printJob, standsBecause, validateJob } from './job'
+import { documentOf, paperOf } from './document'
+import {
+  cancelJob,
+  isOurs,
+  type JobReport,
+  jobList,
+  jobReport,
+  newJobOf,
+  type OurJob,
+  printJob,
+  standsBecause,
+  validateJob,
+} from './job'
 import { JOB_STATE, jobStateWord } from './status'
 
 /** How often the table and the printer are looked at, and how long a printer may be away before a person is asked. */
@@ -23,20 +37,26 @@ type Log = Pick<Logger, 'info' | 'error'>
 
 /**
  * Prints what waits, one job at a time for each address, until the signal says stop. Each state is written before the
- * step that it names, so that whatever happens in between is found again.
+ * step that it names, so that whatever happens in between is found again; a room that cannot be written is waited for.
  */
 export async function printUntil(signal: AbortSignal, context: Context, log: Log, pace: Pace = PACE): Promise<void> {
   const busy = new Map<string, Promise<void>>()
   while (!signal.aborted) {
-    for (const print of printsUnderWay(context().db)) {
-      if (busy.has(print.address)) continue
-      const work = new Printing(print.id, context, pace, signal).run().catch((error: unknown) => {
-        log.error({ print: print.jobName, error: String(error) }, 'printing')
-      })
-      busy.set(
-        print.address,
-        work.finally(() => busy.delete(print.address)),
-      )
+    try {
+      for (const print of printsUnderWay(context().db)) {
+        if (busy.has(print.address)) continue
+        const work = new Printing(print.id, context, pace, signal, log).run().catch(async (error: unknown) => {
+          log.error({ print: print.jobName, error: String(error) }, 'printing')
+          await rest(pace.pollMs)
+        })
+        busy.set(
+          print.address,
+          work.finally(() => busy.delete(print.address)),
+        )
+      }
+    } catch (error) {
+      log.error({ error: String(error) }, 'what waits to be printed could not be read')
+      await rest(pace.pollMs)
     }
     await rest(pace.idleMs)
   }
@@ -48,12 +68,14 @@ const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(
 /** One print from where its row says that it is. */
 class Printing {
   private cancelSent = false
+  private wants = ''
 
   constructor(
     private readonly id: string,
     private readonly context: Context,
     private readonly pace: Pace,
     private readonly stop: AbortSignal,
+    private readonly log: Log,
   ) {}
 
   private row(): PrintRow {
@@ -71,38 +93,50 @@ class Printing {
     const print = this.row()
     const address = readAddress(print.address)
     if (!address.ok) return this.step({ state: 'failed', problem: sayProblem(address.problem), says: '' })
-    if (print.state === 'queued') return this.send(print, address.value)
-    if (print.state === 'sending') return this.recover(address.value, 'Libreta was closed while it sent this print.')
-    if (print.ippJobId !== null) return this.follow(address.value, print.ippJobId)
+    const trusted = { ...address.value, trusts: trustOf(this.context().db, address.value) }
+    if (print.state === 'queued') return this.send(print, trusted)
+    if (print.state === 'sending' || print.ippJobId === null)
+      return this.recover(trusted, 'Libreta was closed while it sent this print.')
+    return this.follow(trusted)
+  }
+
+  /** The page and its ticket. What throws while they are made is told and ends this print, not those behind it. */
+  private async made(print: PrintRow): ReturnType<typeof documentOf> {
+    const { db, folder, now } = this.context()
+    try {
+      return await documentOf(db, folder, print, now)
+    } catch (error) {
+      this.log.error({ print: print.jobName, error: String(error) }, 'a page could not be made')
+      const why = sayTrouble(error) ?? (error instanceof Error ? error.message : String(error))
+      return { ok: false, problem: { code: 'render_failed', why } }
+    }
   }
 
   private async send(print: PrintRow, address: PrinterAddress): Promise<void> {
-    const { db, folder, now } = this.context()
-    const made = await documentOf(db, folder, print, now)
+    const made = await this.made(print)
     if (!made.ok) return this.step({ state: 'failed', problem: sayProblem(made.problem), says: '' })
-    const { ticket, stream, close } = made.value
+    const { ticket, stream, close, wants } = made.value
+    this.wants = wants
     try {
       const valid = await validateJob(address, print.jobName, ticket, this.pace.patience)
       if (!valid.ok) return await this.step({ state: 'failed', problem: sayProblem(valid.problem), says: '' })
-      if (this.row().cancelAsked) return await this.step({ state: 'cancelled', says: '' })
+      if (this.row().cancelAsked) return await this.step({ state: 'cancelled', says: 'cancelled before it was sent' })
       await this.step({ state: 'sending' })
       const broke = new AbortController()
-      const watch = setInterval(() => {
-        if (this.row().cancelAsked) broke.abort()
-      }, this.pace.idleMs)
+      const watch = setInterval(() => this.quietly(() => this.row().cancelAsked && broke.abort()), this.pace.idleMs)
       let last = 0
       const told = (part: number): void => {
-        if (Date.now() - last < 400) return
-        last = Date.now()
-        reportPrint(this.context().db, this.id, part)
+        if (performance.now() - last < 400) return
+        last = performance.now()
+        this.quietly(() => reportPrint(this.context().db, this.id, part))
       }
       const sent = await printJob(address, print.jobName, ticket, stream(told), this.pace.patience, broke.signal)
       clearInterval(watch)
       if (sent.ok) {
-        const jobId = jobIdOf(sent.value)
-        if (jobId === null) return await this.recover(address, 'The printer took this print and gave it no number.')
-        await this.step({ state: 'printing', ippJobId: jobId, says: 'taken by the printer' })
-        return await this.follow(address, jobId)
+        const job = newJobOf(sent.value)
+        if (job === null) return await this.recover(address, 'The printer took this print and gave it no number.')
+        await this.step({ state: 'printing', ippJobId: job.id, jobUri: job.uri, says: 'taken by the printer' })
+        return await this.follow(address)
       }
       const said = sayProblem(sent.problem)
       if (sent.problem.code === 'printer_refused') return await this.step({ state: 'failed', problem: said, says: '' })
@@ -112,14 +146,22 @@ class Printing {
     }
   }
 
+  /** Bookkeeping on the way: a room that is locked for a moment does not break off what is being sent. */
+  private quietly(work: () => unknown): void {
+    try {
+      work()
+    } catch (error) {
+      this.log.error({ error: String(error) }, 'while printing')
+    }
+  }
+
   /**
    * After a break nobody knows whether the printer has the print. Its jobs are asked for by the name that only this one
    * has: found, it is followed; not found, a person is asked. It is never sent again.
    */
   private async recover(address: PrinterAddress, what: string): Promise<void> {
     const { jobName } = this.row()
-    const until = Date.now() + this.pace.awayMs
-    let heard = ''
+    const began = performance.now()
     while (!this.stop.aborted) {
       const jobs = await jobList(address, this.pace.patience)
       if (jobs.ok) {
@@ -127,54 +169,75 @@ class Printing {
         if (mine) {
           if (mine.state === JOB_STATE.aborted && mine.sheets === 0 && this.row().cancelAsked)
             return this.step({ state: 'cancelled', says: sayJob(mine) })
-          await this.step({ state: 'printing', ippJobId: mine.id, says: sayJob(mine) })
-          return this.follow(address, mine.id)
+          await this.step({ state: 'printing', ippJobId: mine.id, jobUri: mine.uri || null, says: sayJob(mine) })
+          return this.follow(address)
         }
         return this.step({ state: 'not known', says: `${what} ${sayJobs(jobs.value, jobName)}` })
       }
-      heard = sayProblem(jobs.problem)
-      if (Date.now() > until) return this.step({ state: 'not known', says: `${what} ${heard}` })
+      if (performance.now() - began > this.pace.awayMs)
+        return this.step({ state: 'not known', says: `${what} ${sayProblem(jobs.problem)}` })
       await rest(this.pace.pollMs)
     }
   }
 
-  private async follow(address: PrinterAddress, jobId: number): Promise<void> {
+  private async follow(address: PrinterAddress): Promise<void> {
+    const { jobName, ippJobId, jobUri } = this.row()
+    if (ippJobId === null) throw new Error('a print is followed by its number')
+    const job: OurJob = { id: ippJobId, name: jobName, uri: jobUri }
+    /** since when the printer says nothing that could be used */
     let away: number | null = null
+    let cancelledAt: number | null = null
     let said = this.row().printerSays
     while (!this.stop.aborted) {
-      const { cancelAsked } = this.row()
-      if (cancelAsked && !this.cancelSent) {
-        const asked = await cancelJob(address, jobId, this.pace.patience)
-        // a printer that refuses because the job is over says so in the job's state
-        if (asked.ok || asked.problem.code === 'printer_refused') this.cancelSent = true
+      if (this.row().cancelAsked) {
+        cancelledAt ??= performance.now()
+        await this.askToCancel(address, job.id)
       }
-      const report = await jobReport(address, jobId, this.pace.patience)
-      if (report.ok) {
+      const report = await jobReport(address, job.id, this.pace.patience)
+      if (!report.ok && report.problem.code === 'printer_refused')
+        return this.recover(address, `The printer does not know job ${job.id} any more.`)
+      if (report.ok && !isOurs(report.value, job))
+        return this.recover(address, `The printer has another job under number ${job.id} now.`)
+      if (report.ok && isState(report.value.state)) {
         away = null
         if (await this.ended(report.value)) return
         const says = await this.says(address, report.value)
         if (says !== said) {
           said = says
-          await this.step({ state: 'printing', ippJobId: jobId, says })
+          await this.step({ state: 'printing', ippJobId: job.id, jobUri: job.uri, says })
         }
-      } else if (report.problem.code === 'printer_refused')
-        return this.recover(address, `The printer does not know job ${jobId} any more.`)
-      else {
-        away ??= Date.now()
-        if (Date.now() - away > this.pace.awayMs)
-          return this.step({ state: 'not known', says: `${sayProblem(report.problem)} It last said: ${said}.` })
+        const stopping = report.value.reasons.includes('processing-to-stop-point')
+        if (cancelledAt !== null && !stopping && performance.now() - cancelledAt > 2 * this.pace.awayMs)
+          return this.step({ state: 'not known', says: `The printer was asked to cancel and goes on: ${says}.` })
+      } else {
+        away ??= performance.now()
+        const why = report.ok ? `The printer does not say what became of job ${job.id}.` : sayProblem(report.problem)
+        if (performance.now() - away > this.pace.awayMs)
+          return this.step({ state: 'not known', says: `${why} It last said: ${said}.` })
       }
       await rest(this.pace.pollMs)
     }
   }
 
-  /** The job's state, and when it stands also why the printer does. */
+  private async askToCancel(address: PrinterAddress, jobId: number): Promise<void> {
+    if (this.cancelSent) return
+    const asked = await cancelJob(address, jobId, this.pace.patience)
+    // a printer that refuses because the job is over says so in the job's state
+    if (asked.ok || asked.problem.code === 'printer_refused') this.cancelSent = true
+  }
+
+  /** The job's state; when it stands also why the printer does, and which paper it wants. */
   private async says(address: PrinterAddress, job: JobReport): Promise<string> {
     if (job.state !== JOB_STATE.stopped) return sayJob(job)
-    const why = await standsBecause(address, this.pace.patience)
-    return why.length > 0
-      ? `${sayJob(job)}; the printer: ${why.map((r) => r.replaceAll('-', ' ')).join(', ')}`
-      : sayJob(job)
+    const { reasons, message } = await standsBecause(address, this.pace.patience)
+    const why = sayReasons(reasons)
+    if (this.wants === '') this.wants = paperOf(this.context().db, this.row())
+    return [
+      `job ${job.id} stands`,
+      ...(why.length > 0 ? [`: ${why.join(', ')}`] : [': the printer does not say why']),
+      ...(reasons.includes('paused') && message !== '' ? [` (${message})`] : []),
+      ...(wantsPaper(reasons) && this.wants !== '' ? [`. It goes on with ${this.wants}`] : []),
+    ].join('')
   }
 
   private async ended(job: JobReport): Promise<boolean> {
@@ -195,12 +258,11 @@ class Printing {
   }
 }
 
-const REASONS_LEFT_OUT = ['job-printing', 'job-incoming', 'none', 'job-completed-successfully']
+const isState = (state: number): boolean => Object.values(JOB_STATE).some((s) => s === state)
 
-/** A job in words: its state, and the printer's own reasons. */
+/** A job in words: its state, and why. */
 function sayJob(job: JobReport): string {
-  const reasons = job.reasons.filter((r) => !REASONS_LEFT_OUT.includes(r)).map((r) => r.replaceAll('-', ' '))
-  return [`job ${job.id} ${jobStateWord(job.state)}`, ...reasons].join(', ')
+  return [`job ${job.id} ${jobStateWord(job.state)}`, ...sayReasons(job.reasons)].join(', ')
 }
 
 function sayJobs(jobs: readonly JobReport[], name: string): string {

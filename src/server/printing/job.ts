@@ -8,7 +8,7 @@ import { type Answer, askPrinter, jobGroups, type Patience, printerGroup } from 
 
 /** Who sends, as the printer notes it. */
 const USER: IppAttribute = attribute('requesting-user-name', { kind: 'name', value: 'libreta' })
-const FORMAT: IppAttribute = attribute('document-format', { kind: 'mimeMediaType', value: 'image/pwg-raster' })
+const formatOf = (t: Ticket): IppAttribute => attribute('document-format', { kind: 'mimeMediaType', value: t.format })
 
 /** A ticket as job attributes: the printer's own scaling is always off, whatever its panel says. */
 export function ticketAttributes(t: Ticket): readonly IppAttribute[] {
@@ -39,11 +39,11 @@ export function ticketAttributes(t: Ticket): readonly IppAttribute[] {
 /** All or nothing: a printer that cannot do one of these says so instead of doing something else. */
 const FIDELITY: IppAttribute = attribute('ipp-attribute-fidelity', { kind: 'boolean', value: true })
 
-const named = (jobName: string): readonly IppAttribute[] => [
+const named = (jobName: string, ticket: Ticket): readonly IppAttribute[] => [
   USER,
   attribute('job-name', { kind: 'name', value: jobName }),
   FIDELITY,
-  FORMAT,
+  formatOf(ticket),
 ]
 
 export const validateJob = (
@@ -54,7 +54,11 @@ export const validateJob = (
 ): Promise<Result<Answer, Problem>> =>
   askPrinter(
     address,
-    { operation: OPERATION.validateJob, operationAttributes: named(jobName), jobAttributes: ticketAttributes(ticket) },
+    {
+      operation: OPERATION.validateJob,
+      operationAttributes: named(jobName, ticket),
+      jobAttributes: ticketAttributes(ticket),
+    },
     patience,
   )
 
@@ -70,7 +74,7 @@ export const printJob = (
     address,
     {
       operation: OPERATION.printJob,
-      operationAttributes: named(jobName),
+      operationAttributes: named(jobName, ticket),
       jobAttributes: ticketAttributes(ticket),
       document,
     },
@@ -83,6 +87,7 @@ const WANTED = attribute(
   ...[
     'job-id',
     'job-name',
+    'job-uri',
     'job-state',
     'job-state-reasons',
     'job-media-sheets-completed',
@@ -93,6 +98,9 @@ const WANTED = attribute(
 export type JobReport = {
   readonly id: number
   readonly name: string
+  /** what the printer calls it; empty when it does not say */
+  readonly uri: string
+  /** 0 when it does not say */
   readonly state: number
   readonly reasons: readonly string[]
   /** sheets that came out, as far as the printer counts them */
@@ -102,15 +110,30 @@ export type JobReport = {
 const reportOf = (job: Attributes): JobReport => ({
   id: numberOf(job, 'job-id') ?? 0,
   name: wordOf(job, 'job-name') ?? '',
+  uri: wordOf(job, 'job-uri') ?? '',
   state: numberOf(job, 'job-state') ?? 0,
   reasons: wordsOf(job, 'job-state-reasons').filter((r) => r !== 'none'),
   sheets: numberOf(job, 'job-media-sheets-completed') ?? numberOf(job, 'job-impressions-completed') ?? 0,
 })
 
-export const jobIdOf = (answer: Answer): number | null => {
+/** Number and address of the job that an answer made; null when it has no number. */
+export function newJobOf(answer: Answer): { readonly id: number; readonly uri: string | null } | null {
   const [job] = jobGroups(answer.message)
-  return job ? numberOf(job, 'job-id') : null
+  const id = job ? numberOf(job, 'job-id') : null
+  return job && id !== null ? { id, uri: wordOf(job, 'job-uri') } : null
 }
+
+/** Which job of a printer is meant. */
+export type OurJob = { readonly id: number; readonly name: string; readonly uri: string | null }
+
+/**
+ * Whether a report is of our job. A number alone proves nothing: a printer that forgot its jobs counts from one again,
+ * and the number is another person's.
+ */
+export const isOurs = (report: JobReport, ours: OurJob): boolean =>
+  report.id === ours.id &&
+  report.name === ours.name &&
+  (ours.uri === null || report.uri === '' || report.uri === ours.uri)
 
 export async function jobReport(
   address: PrinterAddress,
@@ -158,17 +181,27 @@ export const cancelJob = (address: PrinterAddress, id: number, patience?: Patien
 export const identifyPrinter = (address: PrinterAddress, patience?: Patience): Promise<Result<Answer, Problem>> =>
   askPrinter(address, { operation: OPERATION.identifyPrinter, operationAttributes: [USER] }, patience)
 
-/** Why a printer stands, in its own words. */
-export async function standsBecause(address: PrinterAddress, patience?: Patience): Promise<readonly string[]> {
+/** Why a printer stands: its keywords, and what it says of its state itself. */
+export async function standsBecause(
+  address: PrinterAddress,
+  patience?: Patience,
+): Promise<{ readonly reasons: readonly string[]; readonly message: string }> {
   const got = await askPrinter(
     address,
     {
       operation: OPERATION.getPrinterAttributes,
-      operationAttributes: [USER, attribute('requested-attributes', keyword('printer-state-reasons'))],
+      operationAttributes: [
+        USER,
+        attribute('requested-attributes', keyword('printer-state-reasons'), keyword('printer-state-message')),
+      ],
     },
     patience,
   )
-  return got.ok ? wordsOf(printerGroup(got.value.message), 'printer-state-reasons').filter((r) => r !== 'none') : []
+  const printer = got.ok ? printerGroup(got.value.message) : []
+  return {
+    reasons: wordsOf(printer, 'printer-state-reasons').filter((r) => r !== 'none'),
+    message: wordOf(printer, 'printer-state-message') ?? '',
+  }
 }
 
 /** Everything that a printer tells about itself. */

@@ -51,4 +51,4 @@ const STATE_WORDS: Readonly<Record<number, string>> = {
   8: 'given up by the printer',
   9: 'done',
 }
-export const jobStateWord = (state: number): string => STATE_WORDS[state] ?? `in state ${state}`
+export const jobStateWord = (state: number): string => STATE_WORDS[state] ?? 'in a state without a name'

@@ -32,13 +32,18 @@ export function toldFrom(attributes: Attributes): Told {
   const entries = given.flatMap((c) => entryOf(c, ignored))
   if (database.length === 0)
     ignored.push('media-col-database did not come: feeds and margins are only those of what is loaded')
-  const resolutions = valuesOf(attributes, 'printer-resolution-supported')
+  // what raster may have goes before what the printer can do with other files (PWG 5102.4, 6.2)
+  const raster = valuesOf(attributes, 'pwg-raster-document-resolution-supported')
+  const resolutions = raster.length > 0 ? raster : valuesOf(attributes, 'printer-resolution-supported')
   return {
     makeModel: (wordOf(attributes, 'printer-make-and-model') ?? '').slice(0, 120),
     info: (wordOf(attributes, 'printer-info') ?? '').slice(0, 120),
     state:
       ({ 3: 'idle', 4: 'processing', 5: 'stopped' } as const)[numberOf(attributes, 'printer-state') ?? 0] ?? 'not told',
     stateReasons: wordsOf(attributes, 'printer-state-reasons').filter((r) => r !== 'none'),
+    stateMessage: (wordOf(attributes, 'printer-state-message') ?? '').slice(0, 200),
+    uris: wordsOf(attributes, 'printer-uri-supported').slice(0, 20),
+    sizes: sizesOf(entries),
     formats: wordsOf(attributes, 'document-format-supported'),
     sources: sourcesOf(entries, ignored),
     mediaTypes: keywords(wordsOf(attributes, 'media-type-supported'), 'media-type', ignored),
@@ -47,7 +52,7 @@ export function toldFrom(attributes: Attributes): Told {
       ignored.push(`print-quality ${q}: only 3, 4 and 5 have a meaning`)
       return []
     }),
-    resolutions: resolutions.flatMap((r) => ppiOf(r, ignored)),
+    resolutions: [...new Set(resolutions.flatMap((r) => ppiOf(r, ignored)))],
     colourModes: wordsOf(attributes, 'print-color-mode-supported'),
     rasterTypes: wordsOf(attributes, 'pwg-raster-document-type-supported'),
     scaling: wordsOf(attributes, 'print-scaling-supported'),
@@ -143,11 +148,9 @@ function sourcesOf(entries: readonly Entry[], ignored: string[]): readonly ToldS
   const keys = [...new Set(entries.map((e) => e.source))].filter((k) => KEYWORD.test(k))
   return keys.flatMap((keyword): ToldSource[] => {
     const mine = entries.filter((e) => e.source === keyword)
-    const plain = mine.filter((e) => !borderless(e))
-    if (plain.length === 0) {
-      ignored.push(`feed ${keyword}: it gives no margins at all, which no sheet feed can`)
-      return []
-    }
+    const some = mine.filter((e) => !borderless(e))
+    // a tray for borderless sheets alone has no other margins than none
+    const plain = some.length > 0 ? some : mine
     const free = mine.filter(borderless)
     const maxLength = um(Math.max(...mine.map((e) => e.l.max)))
     return [
@@ -203,20 +206,60 @@ function freeOf(free: readonly Entry[]): ToldSource['borderless'] {
   }
 }
 
+const nameOf = (text: string): string => text.trim().slice(0, 60)
+const levelOf = (level: number): number | null => (level >= 0 && level <= 100 ? level : null)
+
+/** Inks by marker attributes; by printer-supply (PWG 5100.13, 5.6.29) where those do not come. */
 function inksOf(attributes: Attributes, ignored: string[]): Told['inks'] {
   const names = wordsOf(attributes, 'marker-names')
+  if (names.length === 0) return suppliesOf(attributes)
   const colours = wordsOf(attributes, 'marker-colors')
   const levels = numbersOf(attributes, 'marker-levels')
   if (levels.length > 0 && levels.length !== names.length)
     ignored.push(`${levels.length} ink levels for ${names.length} inks: levels left out`)
-  return names.slice(0, 40).map((name, i) => {
-    const level = levels.length === names.length ? (levels[i] ?? -1) : -1
-    return {
-      name: name.slice(0, 60),
-      colour: /^#[0-9a-fA-F]{6}$/.test(colours[i] ?? '') ? (colours[i] ?? '') : '',
-      level: level >= 0 && level <= 100 ? level : null,
-    }
-  })
+  return names.slice(0, 40).map((name, i) => ({
+    name: nameOf(name),
+    colour: /^#[0-9a-fA-F]{6}$/.test(colours[i] ?? '') ? (colours[i] ?? '') : '',
+    level: levelOf(levels.length === names.length ? (levels[i] ?? -1) : -1),
+  }))
+}
+
+/** printer-supply is `key=value;` pairs; a level counts against its own maximum, -2 and -3 are "not known" (RFC 3805). */
+function suppliesOf(attributes: Attributes): Told['inks'] {
+  const descriptions = wordsOf(attributes, 'printer-supply-description')
+  return octetsOf(attributes, 'printer-supply')
+    .slice(0, 40)
+    .flatMap((text, i) => {
+      const fields = new Map(
+        text.split(';').flatMap((pair): [string, string][] => {
+          const [key = '', value = ''] = pair.split('=')
+          return key === '' ? [] : [[key.trim().toLowerCase(), value.trim()]]
+        }),
+      )
+      if (!/^(ink|toner)/i.test(fields.get('type') ?? '')) return []
+      const [level, most] = [Number(fields.get('level') ?? -2), Number(fields.get('maxcapacity') ?? 100)]
+      const name = nameOf(descriptions[i] ?? fields.get('colorantname') ?? '')
+      if (name === '') return []
+      return [{ name, colour: '', level: most > 0 && level >= 0 ? levelOf(Math.round((100 * level) / most)) : null }]
+    })
+}
+
+const octetsOf = (attributes: Attributes, name: string): readonly string[] =>
+  valuesOf(attributes, name).flatMap((v) =>
+    'bytes' in v
+      ? [Buffer.from(v.bytes).toString('utf8')]
+      : 'value' in v && typeof v.value === 'string'
+        ? [v.value]
+        : [],
+  )
+
+const MOST_SIZES = 400
+
+/** Sizes told one by one, each once for a source. */
+function sizesOf(entries: readonly Entry[]): Told['sizes'] {
+  const fixed = entries.filter((e) => e.w.fixed && e.l.fixed)
+  const seen = new Map(fixed.map((e) => [`${e.source} ${e.w.max} ${e.l.max}`, e]))
+  return [...seen.values()].slice(0, MOST_SIZES).map((e) => ({ source: e.source, width: e.w.max, length: e.l.max }))
 }
 
 function readyOf(col: Attributes): readonly ToldReady[] {

@@ -33,6 +33,8 @@ async function render(bytes: Buffer, source: Partial<PictureSource>, body: Parti
     orientation: meta.orientation ?? 1,
     grey: meta.channels === 1,
     bits: meta.depth === 'ushort' ? 16 : 8,
+    page: 0,
+    tagged: true,
     convertTo: null,
     ...source,
   }
@@ -43,7 +45,11 @@ async function render(bytes: Buffer, source: Partial<PictureSource>, body: Parti
   )
   const ready = await readyPicture(full)
   if (!print || !ready.ok) throw new Error(ready.ok ? 'nothing was laid' : ready.problem)
-  const pdf = await writePdf(print.page, new Map([['p', { ready: ready.value, size }]]), { title: 'T', subject: 'S' })
+  const pdf = await writePdf(print.page, new Map([['p', { ready: ready.value, size }]]), {
+    title: 'T',
+    subject: 'S',
+    madeFor: null,
+  })
   return { pdf, dir }
 }
 
@@ -138,6 +144,8 @@ describe('the print-ready file', () => {
       orientation: 1,
       grey: false,
       bits: 8,
+      page: 0,
+      tagged: true,
       convertTo: null,
     })
     if (!ready.ok) throw new Error(ready.problem)

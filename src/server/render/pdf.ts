@@ -1,13 +1,19 @@
+import { createHash } from 'node:crypto'
 import { promisify } from 'node:util'
 import { deflate } from 'node:zlib'
 import {
+  appendBezierCurve,
   clip,
+  closePath,
   concatTransformationMatrix,
   drawObject,
   endPath,
   fill,
+  lineTo,
+  moveTo,
   type PDFContext,
   PDFDocument,
+  PDFHexString,
   PDFName,
   type PDFOperator,
   type PDFPage,
@@ -17,15 +23,15 @@ import {
   popGraphicsState,
   pushGraphicsState,
   rectangle,
-  StandardFonts,
   setFillingGrayscaleColor,
 } from '@cantoo/pdf-lib'
 import { UM_PER_INCH } from '@/core/length/length'
 import { type Affine, chain, orientationMatrix, pictureMatrix } from '@/core/page/matrix'
-import type { Page, PageItem, PicturePart } from '@/core/page/page'
+import type { Page, PageItem, PicturePart, TextLine } from '@/core/page/page'
 import type { PictureSize } from '@/core/placing/placing'
 import { absurd } from '@/core/result/result'
 import type { Rect } from '@/core/sheet/sheet'
+import { outlinesOf } from './letters'
 import type { Ready } from './source'
 
 const squeeze = promisify(deflate)
@@ -34,7 +40,12 @@ const POINTS_PER_INCH = 72 // ISO 32000-1, 8.3.2.3: default user space
 const pt = (umLength: number): number => (umLength * POINTS_PER_INCH) / UM_PER_INCH
 
 /** What stands in the file about itself. */
-export type PdfAbout = { readonly title: string; readonly subject: string }
+export type PdfAbout = {
+  readonly title: string
+  readonly subject: string
+  /** the printer's profile that the page's numbers were converted to; null: they were not */
+  readonly madeFor: { readonly profile: Uint8Array; readonly name: string; readonly grey: boolean } | null
+}
 
 /**
  * Writes one page as PDF: MediaBox = BleedBox = the page sent, TrimBox = the part predicted to lie on the sheet (ISO
@@ -57,8 +68,35 @@ export async function writePdf(
   doc.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None)
   const down: Affine = [pt(1), 0, 0, -pt(1), 0, height]
   for (const item of page.items) await draw(doc, sheet, item, down, pictures)
+  if (about.madeFor) await outputIntent(doc, about, about.madeFor)
   return doc.save({ useObjectStreams: false })
 }
+
+/**
+ * Says which printer the numbers are for: an output intent with its profile (ISO 32000-1, 14.11.5) and the marks of
+ * PDF/A-2b (ISO 19005-2, 6.2.3 and 6.6.4), so that a program that heeds them shows and prints the page as meant.
+ */
+async function outputIntent(doc: PDFDocument, about: PdfAbout, made: NonNullable<PdfAbout['madeFor']>): Promise<void> {
+  const { context, catalog } = doc
+  const profile = await profileObject(context, made.profile, made.grey ? 1 : 3)
+  const intent = context.obj({ Type: 'OutputIntent', S: 'GTS_PDFA1', DestOutputProfile: profile })
+  intent.set(PDFName.of('OutputConditionIdentifier'), PDFHexString.fromText('Custom'))
+  intent.set(PDFName.of('Info'), PDFHexString.fromText(made.name))
+  catalog.set(PDFName.of('OutputIntents'), context.obj([context.register(intent)]))
+  const xmp = Buffer.from(
+    `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:pdfaid="http://www.aiim.org/pdfa/ns/id/" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:pdf="http://ns.adobe.com/pdf/1.3/"><pdfaid:part>2</pdfaid:part><pdfaid:conformance>B</pdfaid:conformance><dc:title><rdf:Alt><rdf:li xml:lang="x-default">${xml(about.title)}</rdf:li></rdf:Alt></dc:title><dc:description><rdf:Alt><rdf:li xml:lang="x-default">${xml(about.subject)}</rdf:li></rdf:Alt></dc:description><pdf:Producer>Libreta</pdf:Producer></rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`,
+    'utf8',
+  )
+  const metadata = context.obj({ Type: 'Metadata', Subtype: 'XML', Length: xmp.length })
+  catalog.set(PDFName.of('Metadata'), context.register(PDFRawStream.of(metadata, xmp)))
+  const id = PDFHexString.of(createHash('sha256').update(xmp).digest('hex').slice(0, 32))
+  context.trailerInfo.ID = context.obj([id, id])
+}
+
+const XML: Readonly<Record<string, string>> = { '<': '&lt;', '>': '&gt;', '&': '&amp;' }
+
+/** Text for XML; control characters have no place there. */
+const xml = (text: string): string => [...text].flatMap((c) => (c < ' ' ? [] : [XML[c] ?? c])).join('')
 
 const box = (r: Rect, height: number): [number, number, number, number] => [
   pt(r.x),
@@ -82,9 +120,7 @@ async function draw(
       return
     }
     case 'text': {
-      const font = await doc.embedFont(StandardFonts.Helvetica)
-      const [x, y] = [pt(item.at.x), sheet.getHeight() - pt(item.at.y)]
-      sheet.drawText(item.text, { x, y, size: pt(item.height), font })
+      sheet.pushOperators(...textOperators(item, sheet.getHeight()))
       return
     }
     case 'mark': {
@@ -101,6 +137,35 @@ async function draw(
     default:
       return absurd(item)
   }
+}
+
+/** Text as the outlines of its letters: the file needs no font, and shows what the raster shows. */
+function textOperators(line: TextLine, height: number): readonly PDFOperator[] {
+  const { strokes } = outlinesOf(line)
+  if (strokes.length === 0) return []
+  const y = (v: number): number => height - pt(v)
+  return [
+    pushGraphicsState(),
+    setFillingGrayscaleColor(0),
+    ...strokes.map((s) => {
+      switch (s.to) {
+        case 'move':
+          return moveTo(pt(s.x), y(s.y))
+        case 'line':
+          return lineTo(pt(s.x), y(s.y))
+        case 'curve': {
+          const [a, b, c, d, e, f] = s.points
+          return appendBezierCurve(pt(a), y(b), pt(c), y(d), pt(e), y(f))
+        }
+        case 'close':
+          return closePath()
+        default:
+          return absurd(s)
+      }
+    }),
+    fill(),
+    popGraphicsState(),
+  ]
 }
 
 async function pictureOperators(

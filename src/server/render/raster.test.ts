@@ -34,7 +34,8 @@ type Shot = {
 
 /** The picture of a shot on the page, as the printer reads it. */
 async function raster(shot: Shot): Promise<ReadRaster> {
-  const raw = await RawFile.open(put(folder(), 'p', shot.bytes), shot.grey ?? false, shot.bits ?? 8)
+  const path = put(folder(), 'p', shot.bytes)
+  const raw = await RawFile.open({ path, page: 0, grey: shot.grey ?? false, bits: shot.bits ?? 8, tagged: true })
   const orientation = shot.orientation ?? 1
   const lies = orientation >= 5
   const size = { width: lies ? raw.height : raw.width, height: lies ? raw.width : raw.height }
@@ -266,7 +267,8 @@ describe('a page as PWG raster', () => {
     const whole = await sharp(await quarters(300, 400))
       .jpeg()
       .toBuffer()
-    await expect(RawFile.open(put(folder(), 'p', whole.subarray(0, 400)), false, 8)).rejects.toThrow()
+    const path = put(folder(), 'p', whole.subarray(0, 400))
+    await expect(RawFile.open({ path, page: 0, grey: false, bits: 8, tagged: true })).rejects.toThrow()
     expect(readdirSync(tmpdir()).filter((n) => n.startsWith('libreta-raster-')).length).toBe(before)
   })
   it('a picture that the page shows and nobody gave is a bug', async () => {

@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { UM_PER_INCH } from '@/core/length/length'
 import type { Mark, Page, PicturePart } from '@/core/page/page'
 import type { PictureSize } from '@/core/placing/placing'
@@ -57,11 +58,42 @@ export async function* pwgRaster(
       if (packed) chunk.add(packed)
       if (chunk.size >= CHUNK) yield chunk.take()
     }
+    await breathe()
     told((rows.from + rows.count) / head.height)
   }
   const last = packer.end()
   if (last) chunk.add(last)
   if (chunk.size > 0) yield chunk.take()
+}
+
+/** Lets what waits in this process go on: other printers, cancelling, news. */
+const breathe = (): Promise<void> => new Promise((resolve) => setImmediate(resolve))
+
+/** Samples of the best JPEG that still is one. */
+const JPEG_QUALITY = 96
+
+/**
+ * A page as one JPEG with its density, for printers that take nothing else: sRGB or grey in 8 bits, colour not
+ * subsampled. The page is held whole.
+ */
+export async function* jpegPage(
+  page: Page,
+  pictures: ReadonlyMap<string, RasterPicture>,
+  head: RasterPage,
+  told: (part: number) => void = () => {},
+): AsyncGenerator<Uint8Array> {
+  const channels = channelsOf(head.colour)
+  const whole = Buffer.alloc(head.width * head.height * channels)
+  for await (const { rows, samples } of bands(page, pictures, head)) {
+    whole.set(samples, rows.from * head.width * channels)
+    await breathe()
+    told((0.9 * (rows.from + rows.count)) / head.height)
+  }
+  yield await sharp(whole, { raw: { width: head.width, height: head.height, channels } })
+    .withMetadata({ density: head.ppi })
+    .jpeg({ quality: JPEG_QUALITY, chromaSubsampling: '4:4:4', optimiseCoding: false })
+    .toBuffer()
+  told(1)
 }
 
 class Gather {

@@ -2,7 +2,11 @@ import { closeSync, mkdtempSync, openSync, readSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import { MOST_PIXELS } from '@/server/imaging/inspect'
+import { AS_STORED, pageOf } from '@/server/imaging/decoder'
+import type { PictureSource } from './source'
+
+/** What decoding asks of a source. */
+export type Decodable = Pick<PictureSource, 'path' | 'page' | 'grey' | 'bits' | 'tagged'>
 
 /** The decoder's own file format begins with this many octets, then come the samples, row by row. */
 const HEADER = 64
@@ -23,17 +27,17 @@ export class RawFile {
   ) {}
 
   /** Decodes to a temporary file, a band at a time, over white where it is transparent. @throws when it cannot be decoded */
-  static async open(path: string, grey: boolean, bits: number): Promise<RawFile> {
+  static async open({ path, page, grey, bits, tagged }: Decodable): Promise<RawFile> {
     const sixteen = bits === 16
     const space = grey ? (sixteen ? 'grey16' : 'b-w') : sixteen ? 'rgb16' : 'srgb'
     const folder = mkdtempSync(join(tmpdir(), 'libreta-raster-'))
     try {
-      const input = sharp(path, { limitInputPixels: MOST_PIXELS, failOn: 'error', sequentialRead: true })
+      // the numbers as they stand in the file: what they mean is the converter's affair
+      const input = sharp(path, { ...pageOf(page), ...AS_STORED, sequentialRead: true })
       const meta = await input.metadata()
       const out = join(folder, 'picture.v')
       const info = await input
         .flatten({ background: '#ffffff' })
-        .keepIccProfile()
         .pipelineColourspace(space)
         .toColourspace(space)
         .toFile(out)
@@ -45,7 +49,7 @@ export class RawFile {
         info.height,
         channels,
         sixteen ? 2 : 1,
-        meta.icc ?? null,
+        tagged ? (meta.icc ?? null) : null,
       )
     } catch (error) {
       rmSync(folder, { recursive: true, force: true })

@@ -8,6 +8,9 @@ import { filePath } from '@/server/files/files'
 import type { Picture } from '@/server/stores/slips'
 import type { PictureSource } from './source'
 
+/** Whether a profile's own description says sRGB, which is what untagged colour is taken for. */
+export const isSrgb = (description: string): boolean => /s\s?RGB/i.test(description)
+
 /** What the page of a slip is made of, or what is missing. */
 export async function sourceOf(
   db: Db,
@@ -27,6 +30,8 @@ export async function sourceOf(
     orientation: picture.orientation,
     grey: picture.grey,
     bits: picture.bits,
+    page: picture.page,
+    tagged: picture.profile !== null,
     convertTo: row && colour ? { profile: await readFile(filePath(folder, row.sha)), name: row.name, ...colour } : null,
   })
 }

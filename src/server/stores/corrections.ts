@@ -1,11 +1,12 @@
-import { desc, eq, type SQL, sql } from 'drizzle-orm'
+import { eq, type SQL, sql } from 'drizzle-orm'
 import type { Correction, Outcome } from '@/contract/views/log'
 import { minor } from '@/core/money/money'
 import type { Db } from '@/server/db/open'
 import { people, runCorrections } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 
 const newest = <T>(column: 'outcome' | 'charge'): SQL<T> =>
-  sql`coalesce((select c.${sql.raw(column)} from run_corrections c where c.run_id = "runs"."id" order by c.id desc limit 1), "runs".${sql.raw(`"${column}"`)})`
+  sql`coalesce((select c.${sql.raw(column)} from run_corrections c where c.run_id = "runs"."id" order by c.rowid desc limit 1), "runs".${sql.raw(`"${column}"`)})`
 
 /** A run's outcome, cause and charge as they are now: the newest correction's, else its own. For queries on `runs`. */
 export const CORRECTED = {
@@ -13,7 +14,7 @@ export const CORRECTED = {
   charge: newest<number>('charge'),
   /** a correction to good takes the cause away, so this is no coalesce */
   cause: sql<string | null>`case when exists (select 1 from run_corrections c where c.run_id = "runs"."id")
-    then (select c.cause from run_corrections c where c.run_id = "runs"."id" order by c.id desc limit 1)
+    then (select c.cause from run_corrections c where c.run_id = "runs"."id" order by c.rowid desc limit 1)
     else "runs"."cause" end`,
 }
 
@@ -24,7 +25,7 @@ export const correctionsOf = (db: Db, runId: string): readonly Correction[] =>
     .from(runCorrections)
     .leftJoin(people, eq(people.id, runCorrections.byId))
     .where(eq(runCorrections.runId, runId))
-    .orderBy(desc(runCorrections.id))
+    .orderBy(newestFirst(runCorrections))
     .all()
     .map(({ row, by }) => ({
       at: row.at,

@@ -81,7 +81,7 @@ export function readEdgeCheck(db: Db, id: string): EdgeCheck | null {
 export const edgeChecksOf = (db: Db, printerId: string): readonly EdgeCheck[] =>
   base(db)
     .where(and(eq(edgeChecks.printerId, printerId), inArray(edgeChecks.state, ['open', 'solved'])))
-    .orderBy(desc(edgeChecks.createdAt), desc(edgeChecks.number))
+    .orderBy(desc(edgeChecks.number))
     .limit(200)
     .all()
     .map((r) => toCheck(db, r))
@@ -105,7 +105,7 @@ function inUse(db: Db, queueId: string, feedId: string, edge: 'margins' | 'borde
         eq(edgeChecks.state, 'solved'),
       ),
     )
-    .orderBy(desc(edgeChecks.solvedAt))
+    .orderBy(desc(edgeChecks.solvedNo))
     .limit(20)
     .all()
   const best = rows.find((r) => r.seal === seal) ?? rows[0]

@@ -3,6 +3,7 @@ import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
+import type { Takes } from '@/core/print/delivery'
 import type { VersionFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, people, presets, presetVersions, printers, profiles, queues, runs } from '@/server/db/schema'
@@ -12,6 +13,7 @@ import { surfaceOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
+import { takesOf, toldOf } from './told'
 
 export type Version = {
   readonly id: string
@@ -119,10 +121,17 @@ export function versionFacts(db: Db, ids: readonly string[], now: number): reado
         profile: profileOf(db, settings),
         ...edgeKnowledge(db, row.queue.id, feedRow.id, version.seal, row.printer.id, now),
         holdsBlack: row.printer.blackShared ? row.printer.holdsBlack : null,
+        takes: takesAt(db, row.queue),
         due: due.get(row.printer.id) ?? [],
       },
     ]
   })
+}
+
+/** What the printer behind a queue takes; null where nothing is sent, or nothing was told. */
+function takesAt(db: Db, queue: { readonly id: string; readonly address: string }): Takes | null {
+  const heard = queue.address.trim() === '' ? null : toldOf(db, queue.id)
+  return heard && takesOf(heard.told)
 }
 
 /** One version with everything that it points to, or null when it is not there or not complete. */

@@ -1,8 +1,9 @@
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, inArray, sql } from 'drizzle-orm'
 import type { PrintLine } from '@/contract/prints'
 import type { Answer } from '@/server/actions/booking'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, prints, queues, slips } from '@/server/db/schema'
+import { inSequence, newestFirst } from '@/server/db/sequence'
 import { trayHref } from '@/server/tray/tray'
 
 export const UNDER_WAY = ['queued', 'sending', 'printing'] as const
@@ -37,7 +38,7 @@ export function readPrint(db: Db, id: string): PrintRow | null {
 export const printsUnderWay = (db: Db): readonly PrintRow[] =>
   base(db)
     .where(inArray(prints.state, [...UNDER_WAY]))
-    .orderBy(asc(prints.createdAt), asc(prints.copy), asc(prints.id))
+    .orderBy(inSequence(prints))
     .all()
     .map(toPrint)
 
@@ -52,7 +53,7 @@ export const printingNow = (db: Db, slipId: string): boolean =>
 export const printsOf = (db: Db, of: { readonly slipId: string } | { readonly checkId: string }): readonly PrintRow[] =>
   base(db)
     .where('slipId' in of ? eq(prints.slipId, of.slipId) : eq(prints.checkId, of.checkId))
-    .orderBy(desc(prints.createdAt), desc(prints.copy))
+    .orderBy(newestFirst(prints))
     .limit(60)
     .all()
     .map(toPrint)
@@ -95,7 +96,7 @@ const toLine = ({ print, queue, slip, check }: Line): PrintLine => ({
 export const openPrints = (db: Db): readonly PrintLine[] =>
   lines(db)
     .where(inArray(prints.state, [...UNDER_WAY, 'not known']))
-    .orderBy(asc(prints.createdAt), asc(prints.copy))
+    .orderBy(inSequence(prints))
     .all()
     .map(toLine)
 
@@ -106,7 +107,7 @@ export const printLines = (
 ): readonly PrintLine[] =>
   lines(db)
     .where('slipId' in of ? eq(prints.slipId, of.slipId) : eq(prints.checkId, of.checkId))
-    .orderBy(desc(prints.createdAt), desc(prints.copy))
+    .orderBy(newestFirst(prints))
     .limit(40)
     .all()
     .map(toLine)

@@ -1,10 +1,11 @@
-import { desc, lte } from 'drizzle-orm'
+import { lte } from 'drizzle-orm'
 import type { Tariff } from '@/core/charge/charge'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, minor } from '@/core/money/money'
 import type { RoomFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { room, tariffs } from '@/server/db/schema'
+import { inSequence, newestFirst } from '@/server/db/sequence'
 
 export type Room = {
   readonly name: string
@@ -34,9 +35,14 @@ export function readRoom(db: Db): Room | null {
   }
 }
 
-/** The tariff in force at a time. @throws before the room was set up: set-up makes the first one. */
+/**
+ * The tariff in force at a time: of those that began by then the one set last. A clock that stands before all of them
+ * takes the first. @throws before the room was set up: set-up makes the first one.
+ */
 export function tariffAt(db: Db, at: number): Tariff {
-  const row = db.select().from(tariffs).where(lte(tariffs.validFrom, at)).orderBy(desc(tariffs.validFrom)).get()
+  const row =
+    db.select().from(tariffs).where(lte(tariffs.validFrom, at)).orderBy(newestFirst(tariffs)).get() ??
+    db.select().from(tariffs).orderBy(inSequence(tariffs)).get()
   if (!row) throw new Error('the room has no tariff yet')
   return {
     id: row.id,

@@ -27,6 +27,8 @@ export type Picture = PictureFacts & {
   readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff'
   readonly bytes: number
   readonly orientation: number
+  /** which picture of the file, from 0 */
+  readonly page: number
   readonly thumbSha: string
   readonly previewSha: string | null
 }
@@ -55,6 +57,9 @@ const toPicture = (row: typeof pictures.$inferSelect): Picture => ({
   grey: row.grey,
   bits: row.bits,
   profile: row.profile,
+  colourNote: row.colourNote,
+  colourAsks: row.colourAsks,
+  page: row.page,
   decoded: row.decoded,
   sha: row.sha,
   mime: row.mime,

@@ -4,12 +4,17 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { ActionInput, ActionName, ActionOutput } from '@/contract/actions'
 import { call } from '@/contract/call'
+import type { Problem } from '@/core/words/problems'
 import { tell, tellProblem } from './tell'
 
-/** A way to act on the room: told what was done, or why not; the page's data is read again afterwards. */
+/**
+ * A way to act on the room: told what was done, or why not; the page's data is read again afterwards. `problem` is the
+ * last act's, for those that can be answered on the spot.
+ */
 export function useDo() {
   const router = useRouter()
   const [busy, setBusy] = useState(false)
+  const [problem, setProblem] = useState<Problem | null>(null)
   const act = async <N extends ActionName>(
     action: N,
     input: ActionInput<N>,
@@ -18,6 +23,7 @@ export function useDo() {
     setBusy(true)
     const result = await call(action, input)
     setBusy(false)
+    setProblem(result.ok ? null : result.problem)
     if (!result.ok) {
       tellProblem(result.problem)
       return null
@@ -26,5 +32,5 @@ export function useDo() {
     router.refresh()
     return result.value
   }
-  return { act, busy }
+  return { act, busy, problem }
 }

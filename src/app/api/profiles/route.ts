@@ -1,4 +1,5 @@
 import { receiveProfile } from '@/server/files/upload'
+import { refusalOf } from '@/server/let-in'
 
-/** Takes in a printer's ICC profile: the raw body, its name in a header, the seal it was made with in the address. */
-export const POST = (request: Request): Promise<Response> => receiveProfile(request)
+/** Takes in an ICC profile: the raw body, its name in a header. */
+export const POST = async (request: Request): Promise<Response> => refusalOf(request) ?? receiveProfile(request)

@@ -7,6 +7,7 @@ import type { PxRect } from '@/core/placing/placing'
 import type { PictureFacts } from '@/core/slip/facts'
 import { sayProblem } from '@/core/words/problems'
 import { uploadPicture } from '@/ui/parts/upload'
+import { useDo } from '@/ui/parts/use-do'
 import { CropFields } from '../crop'
 import css from '../slip.module.css'
 
@@ -20,6 +21,7 @@ export function PictureFields(props: {
   readonly onCrop: (crop: PxRect | null) => void
 }) {
   const { picture, onPicture } = props
+  const { act, busy } = useDo()
   const [part, setPart] = useState<number | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
   const stop = useRef<AbortController | null>(null)
@@ -84,6 +86,21 @@ export function PictureFields(props: {
         <p role="alert" className={css.problem}>
           {problem}
         </p>
+      ) : null}
+      {picture?.colourAsks ? (
+        <div className={css.row}>
+          <span className={css.problem}>
+            {picture.name}: {picture.colourNote}.
+          </span>
+          <Button
+            size="compact-xs"
+            variant="default"
+            loading={busy}
+            onClick={() => void act('picture.untagged', { id: picture.id }, 'Its numbers are taken as sRGB.')}
+          >
+            Take it as untagged
+          </Button>
+        </div>
       ) : null}
       {picture ? (
         <CropFields picture={picture} crop={props.crop} sheetRatio={props.sheetRatio} onCrop={props.onCrop} />

@@ -1,12 +1,12 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { PrinterPage } from '@/features/printers/printer'
-import { toldOf } from '@/server/actions/told'
 import { room } from '@/server/db/open'
 import { dueChecks, edgeChecksOf } from '@/server/stores/edge-checks'
 import { listShelf } from '@/server/stores/papers'
 import { presetWorld } from '@/server/stores/preset-world'
 import { readPrinter } from '@/server/stores/printers'
+import { toldOf } from '@/server/stores/told'
 
 export const metadata: Metadata = { title: 'Printer' }
 

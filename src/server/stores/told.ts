@@ -1,0 +1,23 @@
+import { eq } from 'drizzle-orm'
+import type { Takes } from '@/core/print/delivery'
+import type { Told } from '@/core/printer/told'
+import type { Db } from '@/server/db/open'
+import { told } from '@/server/db/schema'
+
+/** What rows of earlier programs lack. */
+const LATER = { sizes: [], stateMessage: '', uris: [] } as const
+
+/** What a queue's printer told when it was last asked, or null. */
+export function toldOf(db: Db, queueId: string): { readonly at: number; readonly told: Told } | null {
+  const row = db.select().from(told).where(eq(told.queueId, queueId)).get()
+  // made by toldFrom, never from a request
+  return row ? { at: row.at, told: { ...LATER, ...(row.facts as Told) } } : null
+}
+
+/** What it takes, for what is sent to it. */
+export const takesOf = (heard: Told): Takes => ({
+  formats: heard.formats,
+  rasterTypes: heard.rasterTypes,
+  resolutions: heard.resolutions,
+  scaling: heard.scaling,
+})
