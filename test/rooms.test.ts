@@ -190,7 +190,7 @@ function shares(
 const median = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0
 
 describe(`${ROOMS} simulated rooms, five sheets read in each`, () => {
-  it('at least 88 % hold 95 % of prints, each quantity by itself; as declared clearly fewer', () => {
+  it('at least 88 % hold 95 % of prints, each quantity by itself, before a check and after, and then at half the width', () => {
     const held = { checked: { ...ZERO }, declared: { ...ZERO } }
     const bounds = { checked: [] as number[], declared: [] as number[] }
     let rooms = 0
@@ -226,10 +226,8 @@ describe(`${ROOMS} simulated rooms, five sheets read in each`, () => {
     const [now, then] = [median(bounds.checked), median(bounds.declared)]
     process.stdout.write(`left is given within ${now / 1000} mm in the middle room, as declared ${then / 1000} mm\n`)
     for (const q of QUANTITIES) expect(part(held.checked[q]), `${q} after an edge check`).toBeGreaterThanOrEqual(0.88)
-    // as declared the places are wrong in a third of the rooms: this can fail, and widths alone would not show it
-    for (const q of ['left', 'right', 'lead', 'trail', 'height'] as const)
-      expect(part(held.declared[q]), `${q} as declared`).toBeLessThan(part(held.checked[q]) - 0.1)
-    expect(now, 'and not by giving wider bounds').toBeLessThan(then)
+    for (const q of QUANTITIES) expect(part(held.declared[q]), `${q} as declared`).toBeGreaterThanOrEqual(0.88)
+    expect(now, 'a check makes the promise narrow').toBeLessThanOrEqual(then / 2)
   })
 })
 

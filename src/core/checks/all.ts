@@ -7,6 +7,7 @@ import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './
 import { complete } from './complete'
 import { printerTakes } from './delivery'
 import { edgeMeasured } from './edge-measured'
+import { leavesInk, turnSaves } from './ink'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
 import { sizePossible, sizeTurned } from './size'
@@ -15,9 +16,11 @@ import { copiesUsual, paperInStock, upkeepDone } from './stock'
 /** The checks before printing, in the order in which their findings of one level are shown. */
 export const CHECKS: readonly Check[] = [
   complete,
+  leavesInk,
   pictureDecodes,
   sizePossible,
   sizeTurned,
+  turnSaves,
   borderlessPossible,
   insideArea,
   growthKnown,

@@ -54,6 +54,9 @@ export type Found =
   | { readonly code: 'edge_checked'; readonly number: number }
   | { readonly code: 'edge_unchecked'; readonly feed: string; readonly borderless: boolean; readonly queue: string }
   | { readonly code: 'colour_note'; readonly name: string; readonly note: string; readonly asks: boolean }
+  | { readonly code: 'leaves_ink' }
+  | { readonly code: 'no_ink'; readonly margins: boolean }
+  | { readonly code: 'turned_saves'; readonly isUm: Um; readonly insteadUm: Um }
   | { readonly code: 'taken' }
   | { readonly code: 'not_taken'; readonly queue: string; readonly why: NotTaken }
   | { readonly code: 'edge_check_due'; readonly number: number; readonly due: CheckDue }

@@ -25,8 +25,8 @@ export type Covered = {
 
 /**
  * Extends a placed picture over the overspray at every edge that it reaches: from content of the crop beyond the frame
- * if there is some, else by growing the picture evenly until it covers. The window on the sheet stays as asked; what
- * the growing pushes off the sheet is in `placed.lossPercent`, which counts what stays on the sheet.
+ * if there is some, else by growing the picture evenly until it covers. What is lost is only what falls off the sheet:
+ * a side that shows the picture's own edge grows with it, whatever does not reach the sheet's edge stays as asked.
  */
 export function coverOverspray(
   sheet: FedSheet,
@@ -38,15 +38,27 @@ export function coverOverspray(
 ): Covered {
   const at = reaches(sheet, placed.rect)
   const r = placed.rect
-  const x0 = at.left ? -overspray.left : r.x
-  const y0 = at.lead ? -overspray.lead : r.y
-  const x1 = at.right ? sheet.width + overspray.right : r.x + r.w
-  const y1 = at.trail ? sheet.length + overspray.trail : r.y + r.h
-  const window = rect(x0, y0, x1 - x0, y1 - y0)
+  const over = (side: keyof Edges): number => (at[side] ? overspray[side] : 0)
+  const window = sides(r.x - over('left'), r.y - over('lead'), r.x + r.w + over('right'), r.y + r.h + over('trail'))
   const grownBy = Math.max(1, window.w / placed.full.w, window.h / placed.full.h)
   const full = slideOver(placed.full, window, grownBy, anchor)
-  return { placed: cut(crop, quarter, full, r, placed.scale * grownBy), window, grownBy }
+  if (grownBy === 1) return { placed: cut(crop, quarter, full, r, placed.scale), window, grownBy }
+  // where the window shows the picture's own edge, and not the sheet's, nothing is cut: it grows
+  const own = (side: keyof Edges, seen: number, whole: number): boolean => !at[side] && Math.abs(seen - whole) <= 1
+  const f = placed.full
+  const left = own('left', r.x, f.x) ? Math.max(0, full.x) : r.x
+  const lead = own('lead', r.y, f.y) ? Math.max(0, full.y) : r.y
+  const right = own('right', r.x + r.w, f.x + f.w) ? Math.min(sheet.width, full.x + full.w) : r.x + r.w
+  const trail = own('trail', r.y + r.h, f.y + f.h) ? Math.min(sheet.length, full.y + full.h) : r.y + r.h
+  const seen = sides(left, lead, right, trail)
+  return {
+    placed: cut(crop, quarter, full, seen, placed.scale * grownBy),
+    window: sides(left - over('left'), lead - over('lead'), right + over('right'), trail + over('trail')),
+    grownBy,
+  }
 }
+
+const sides = (x0: number, y0: number, x1: number, y1: number): Rect => rect(x0, y0, x1 - x0, y1 - y0)
 
 /** The picture grown about its anchor point, then moved as little as needed so that it covers the window. */
 function slideOver(full: Rect, window: Rect, by: number, anchor: Anchor): Rect {

@@ -77,6 +77,20 @@ describe('covering the overspray', () => {
     const bigger = { ...placed, full: rect(-100_000, -40_000, 500_000, 500_000) }
     expect(coverOverspray(A3, spray, crop, 0, bigger, middle).grownBy).toBe(1)
   })
+  it('a whole picture stays whole where it does not reach: it grows there, and loses only what falls off the sheet', () => {
+    // 3:2 standing on 127 x 177.8: it reaches lead and trail, and leaves white at both sides
+    const sheet = fedSheet(fromMm(127), fromMm(177.8), 'short')
+    const crop = { x: 0, y: 0, w: 4000, h: 6000 }
+    const placed = placePicture(crop, 0, sheetRect(sheet), { mode: 'whole' }, { x: 0.5, y: 0.5 })
+    const c = coverOverspray(sheet, sameEdges(2200), crop, 0, placed, { x: 0.5, y: 0.5 })
+    const grown = (177.8 + 4.4) / 177.8
+    expect(c.grownBy).toBeCloseTo(grown, 6)
+    expect(c.placed.rect.w).toBe(um(placed.rect.w * grown))
+    expect(c.placed.used.w).toBeCloseTo(4000, 6)
+    expect(c.placed.lossPercent).toBeCloseTo(100 * (1 - 1 / grown), 3)
+    expect(c.window.w).toBe(c.placed.rect.w)
+    expect(c.window.h).toBe(fromMm(177.8 + 4.4))
+  })
   it('leaves a print in the middle alone', () => {
     const crop = wholeCrop({ width: 300, height: 400 })
     const by = { edge: 'width', um: fromMm(90) } as const
@@ -111,20 +125,30 @@ describe('within', () => {
     driftAcross: um(500),
     driftAlong: um(800),
     skew: 2,
-    lengthAcross: 9,
-    lengthAlong: 9,
-    reading: um(50),
+    assumed: { place: um(600), overspray: um(0), lengthAcross: 1, lengthAlong: 3 },
   }
-  it('a size is within 0.3 mm or 1 per mille, the larger, until a check says better', () => {
-    expect(sizeWithin(declared, fromMm(180), 'across')).toBe(300)
-    expect(sizeWithin(declared, fromMm(900), 'along')).toBe(900)
+  const sprayed: Accuracy = { ...declared, assumed: { ...declared.assumed, overspray: um(500) } }
+  const checked: Accuracy = {
+    ...{ source: 'checked', driftAcross: um(500), driftAlong: um(800), skew: 2 },
+    ...{ lengthAcross: 0.4, lengthAlong: 0.3, reading: um(50) },
+  }
+  it('before a check a size is off by what is assumed of lengths, never less than 0.3 mm', () => {
+    expect(sizeWithin(declared, fromMm(180), 'across', fromMm(257))).toBe(300)
+    expect(sizeWithin(declared, fromMm(900), 'along', fromMm(1000))).toBe(2700)
+  })
+  it('and by its share of what the overspray may be off at both edges', () => {
+    expect(sizeWithin(sprayed, fromMm(128.5), 'across', fromMm(257))).toBe(um(Math.hypot(128.5, 500)))
   })
   it('a checked size follows the check', () => {
-    const checked: Accuracy = { ...declared, source: 'checked', lengthAcross: 0.4, lengthAlong: 0.3 }
-    expect(sizeWithin(checked, fromMm(500), 'across')).toBe(um(Math.hypot(200, 50)))
+    expect(sizeWithin(checked, fromMm(500), 'across', fromMm(600))).toBe(um(Math.hypot(200, 50)))
   })
   it('a position is drift, what the turn makes of its distance from the middle, and the reading', () => {
-    expect(positionWithin(declared, 'left', fromMm(100))).toBe(500 + 200 + 50)
-    expect(positionWithin(declared, 'trail', fromMm(0))).toBe(850)
+    expect(positionWithin(checked, 'left', fromMm(100), fromMm(300))).toBe(500 + 200 + 50)
+    expect(positionWithin(checked, 'trail', fromMm(0), fromMm(300))).toBe(850)
+  })
+  it('before a check what is assumed of the place is added, and of the length from where the sheet is taken', () => {
+    expect(positionWithin(declared, 'left', fromMm(100), 0)).toBe(500 + 200 + 600)
+    expect(positionWithin(declared, 'trail', 0, fromMm(300))).toBe(800 + um(Math.hypot(600, 900)))
+    expect(positionWithin(sprayed, 'lead', 0, 0)).toBe(800 + um(Math.hypot(600, 500)))
   })
 })

@@ -3,7 +3,7 @@ import { declaredMargins, type QueueFeed } from '@/core/printer/facts'
 import { EDGE_NAMES, type EdgeName, type Edges, edges, type FedSheet } from '@/core/sheet/sheet'
 import type { Growth } from './growth'
 import type { CheckResult } from './solve'
-import type { Accuracy } from './within'
+import type { CheckedAccuracy } from './within'
 
 /** What an edge check found, in use instead of what was declared. Lengths um, feed frame. */
 export type EdgeFigures = {
@@ -21,7 +21,7 @@ export type EdgeFigures = {
   readonly stretchAlong: number
   /** false: the stretch is still in the overspray, which holds for sheets of the check's size */
   readonly stretchKnown: boolean
-  readonly accuracy: Accuracy
+  readonly accuracy: CheckedAccuracy
 }
 
 type About = { readonly checkId: string; readonly number: number; readonly at: number; readonly sheet: FedSheet }
@@ -91,7 +91,7 @@ export function mapOf(f: EdgeFigures, sheet: FedSheet, borderless: boolean): Gro
 const NO_EDGES = edges(0, 0, 0, 0)
 
 /** The check's accuracy on a sheet of another size: what an unknown stretch could make of the difference is added. */
-export function accuracyOn(f: EdgeFigures, sheet: FedSheet): Accuracy {
+export function accuracyOn(f: EdgeFigures, sheet: FedSheet): CheckedAccuracy {
   if (f.stretchKnown) return f.accuracy
   const dx = Math.abs(sheet.width - f.sheet.width) * UNKNOWN_STRETCH
   const dy = Math.abs(sheet.length - f.sheet.length) * UNKNOWN_STRETCH

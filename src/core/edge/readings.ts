@@ -65,6 +65,10 @@ export type ReadingFault =
     }
   | { readonly code: 'missing'; readonly sheet: number; readonly edge: EdgeName }
   | { readonly code: 'none' }
+  /** a distance that has to be measured on one sheet at least */
+  | { readonly code: 'unmeasured'; readonly lengths: readonly LengthName[] }
+  /** the first tick of the ruler shows already: what lies further out is not on it */
+  | { readonly code: 'off_ruler'; readonly sheet: number; readonly edge: EdgeName; readonly at: number }
 
 /** A length further from what it should be than this was measured between other marks. */
 const FAR_OFF = 8000
@@ -87,6 +91,9 @@ export function usable(
       const stair = layout.stairs.find((s) => s.edge === edge)
       const first = layout.edge === 'borderless' ? -MOST_WHITE : (stair?.first ?? 1)
       const last = stair?.last ?? 0
+      // a staircase that begins inside the page says nothing of margins before it
+      if (layout.edge === 'margins' && first > 1 && tick === first)
+        return bad({ code: 'off_ruler', sheet, edge, at: tickMiddle(first) })
       if (tick < first || tick > last) return bad({ code: 'tick', sheet, edge, tick, first, last })
     }
     for (const name of LENGTHS) {

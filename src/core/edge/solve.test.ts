@@ -1,23 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { edges, fedSheet, rect, sameEdges } from '@/core/sheet/sheet'
+import { sayReadingFault } from '@/core/words/edge-check'
 import { accuracyOn, type EdgeFigures, figuresFrom, mapOf } from './figures'
 import { grow } from './growth'
 import { type SheetReading, UNREAD } from './readings'
 import { rulerLayout } from './ruler-sheet'
 import { type CheckResult, solveCheck } from './solve'
-import type { Accuracy } from './within'
 
 const B4 = fedSheet(fromMm(257), fromMm(364), 'short')
-const DECLARED: Accuracy = {
-  source: 'declared',
-  driftAcross: um(700),
-  driftAlong: um(800),
-  skew: 0,
-  lengthAcross: 1,
-  lengthAlong: 1,
-  reading: um(0),
-}
+const DECLARED = { driftAcross: um(700), driftAlong: um(800), skew: 0 }
 const FREE = rulerLayout(B4, 'borderless', sameEdges(2900))
 const MARGINS = rulerLayout(B4, 'margins', edges(3400, 3400, 5000, 12_500))
 
@@ -116,18 +108,45 @@ describe('a check with margins', () => {
     expect(r.skew).toBeCloseTo(-0.93, 2)
     expect(r.accuracy.skew).toBeCloseTo(0.93, 2)
   })
-  it('without lengths the place comes from opposite ticks, and drift with it', () => {
-    const r = solved(
-      solveCheck(
-        MARGINS,
-        [ticks(34, 36, 51, 126), ticks(36, 34, 51, 126), ticks(35, 35, 51, 126)],
-        'steel rule',
-        DECLARED,
-      ),
-    )
-    expect(r.accuracy.driftAcross).toBeGreaterThan(0)
+  it('ticks alone do not tell where the page lies: what has to be measured is said, nothing is made up', () => {
+    const alone = solveCheck(MARGINS, [ticks(34, 36, 51, 126), ticks(36, 34, 51, 126)], 'steel rule', DECLARED)
+    expect(alone).toEqual({ ok: false, problem: { code: 'unmeasured', lengths: ['left to A'] } })
+    const across = { ...ticks(34, 36, 51, 126), lengths: { ...UNREAD.lengths, 'left to A': um(15_400) } }
+    expect(solveCheck(MARGINS, [across], 'steel rule', DECLARED)).toEqual({
+      ok: false,
+      problem: { code: 'unmeasured', lengths: ['lead to A'] },
+    })
+  })
+  it('a sheet without its distances says nothing of the place: neither its ticks nor its drift count', () => {
+    const sheets = [read(TRUE), read(TRUE), read(TRUE)]
+    const whole = solved(solveCheck(MARGINS, sheets, 'output tray', DECLARED))
+    const [t = sheets[0]] = sheets
+    if (!t) throw new Error('no sheet')
+    const wild = { ...ticks(50, 20, 70, 110), lengths: { ...UNREAD.lengths } }
+    const more = solved(solveCheck(MARGINS, [...sheets, wild], 'output tray', DECLARED))
+    expect(more.edges).toEqual(whole.edges)
+    expect(more.accuracy.driftAcross).toBe(whole.accuracy.driftAcross)
+    expect(more.perSheet).toHaveLength(3)
+  })
+  it('without a length between crosses the stretch is not known, and its doubt is', () => {
+    const one = { 'left to A': um(15_400), 'left to C': um(15_400), 'lead to A': um(17_000) }
+    const sheet = { ...ticks(34, 34, 50, 125), lengths: { ...UNREAD.lengths, ...one } }
+    const r = solved(solveCheck(MARGINS, [sheet, sheet, sheet], 'steel rule', DECLARED))
     expect(r.stretchAlong).toBe(null)
     expect(r.accuracy.lengthAlong).toBe(2)
+  })
+  it('a margin that lies before the first tick is off the ruler, and said', () => {
+    const deep = rulerLayout(B4, 'margins', edges(3400, 3400, 5000, 12_500))
+    const first = deep.stairs.find((s) => s.edge === 'trail')?.first ?? 0
+    expect(first).toBeGreaterThan(1)
+    const fault = solveCheck(
+      deep,
+      [{ ...read(TRUE), ticks: { ...read(TRUE).ticks, trail: first } }],
+      'steel rule',
+      DECLARED,
+    )
+    expect(fault).toMatchObject({ ok: false, problem: { code: 'off_ruler', sheet: 1, edge: 'trail' } })
+    if (!fault.ok) expect(sayReadingFault(fault.problem, 'mm')).toMatch(/very first tick shows.*Enter a smaller margin/)
   })
   it('fewer than three sheets give means and keep the declared drift', () => {
     const r = solved(solveCheck(MARGINS, [read(TRUE), read(TRUE)], 'output tray', DECLARED))

@@ -1,10 +1,10 @@
 import { um } from '@/core/length/length'
-import { ok, type Result } from '@/core/result/result'
+import { bad, ok, type Result } from '@/core/result/result'
 import { type Edges, edges } from '@/core/sheet/sheet'
 import { INSTRUMENTS, type Instrument, type ReadingFault, type SheetReading, tickMiddle, usable } from './readings'
 import { type RulerLayout, STEP } from './ruler-sheet'
 import { toleranceFactor } from './tolerance'
-import type { Accuracy } from './within'
+import type { Accuracy, CheckedAccuracy } from './within'
 
 /** What one edge check found. Lengths um, feed frame. */
 export type CheckResult = {
@@ -19,7 +19,7 @@ export type CheckResult = {
   readonly stretchAlong: number | null
   /** mean turn, mm per metre, clockwise when plus; null: not measured */
   readonly skew: number | null
-  readonly accuracy: Accuracy
+  readonly accuracy: CheckedAccuracy
   /** false: fewer than three sheets, the declared drift stays in use */
   readonly driftKnown: boolean
   readonly outliers: readonly Outlier[]
@@ -45,9 +45,9 @@ type Placed = {
   readonly gy: number | null
   /** turn, dx per dy */
   readonly turn: number | null
-  /** shift of the page's middle across and along */
-  readonly sx: number
-  readonly sy: number
+  /** shift of the page's middle across and along; null: no distance to the paper's edge was measured */
+  readonly sx: number | null
+  readonly sy: number | null
 }
 
 /**
@@ -58,7 +58,7 @@ export function solveCheck(
   layout: RulerLayout,
   readings: readonly SheetReading[],
   instrument: Instrument,
-  declared: Accuracy,
+  declared: Pick<Accuracy, 'driftAcross' | 'driftAlong' | 'skew'>,
 ): Result<CheckResult, ReadingFault> {
   const used = usable(layout, readings)
   if (!used.ok) return used
@@ -74,18 +74,24 @@ export function solveCheck(
       : placeMargins(layout, sheet, reading, scale),
   )
   const n = placed.length
-  const k = n >= FEWEST_FOR_DRIFT ? toleranceFactor(n) : 0
   const gx = meanOf(placed.map((p) => p.gx)) ?? 1
   const gy = meanOf(placed.map((p) => p.gy)) ?? 1
-  const sx = meanOf(placed.map((p) => p.sx)) ?? 0
-  const sy = meanOf(placed.map((p) => p.sy)) ?? 0
+  const sx = meanOf(placed.map((p) => p.sx))
+  const sy = meanOf(placed.map((p) => p.sy))
+  // ticks say how much is lost at both edges together, and nothing of where the page lies between them
+  if (sx === null) return bad({ code: 'unmeasured', lengths: ['left to A'] })
+  if (sy === null) return bad({ code: 'unmeasured', lengths: ['lead to A'] })
   const turn = meanOf(placed.map((p) => p.turn))
   const { width, length } = layout.sheet
   const map = { gx, gy, sx, sy }
   const free = layout.edge === 'borderless'
   const reading = free ? HALF_STEP : ruler
-  const drift = (values: readonly number[], otherwise: number): number =>
-    n >= FEWEST_FOR_DRIFT ? k * spread(values) : otherwise
+  const drift = (values: readonly (number | null)[], otherwise: number): number => {
+    const there = values.filter((v) => v !== null)
+    return there.length >= FEWEST_FOR_DRIFT ? toleranceFactor(there.length) * spread(there) : otherwise
+  }
+  const known = (of: (p: Placed) => number | null): boolean =>
+    placed.filter((p) => of(p) !== null).length >= FEWEST_FOR_DRIFT
   const lengthBy = (values: readonly (number | null)[], over: number): number => {
     const there = values.filter((v) => v !== null)
     const each = (free ? HALF_STEP * Math.SQRT2 : ruler) / over
@@ -96,7 +102,7 @@ export function solveCheck(
   const turnSpread = turns.length >= FEWEST_FOR_DRIFT ? toleranceFactor(turns.length) * spread(turns) : 0
   const spanX = free ? width : layout.crosses.B.x - layout.crosses.A.x
   const spanY = free ? length : layout.crosses.C.y - layout.crosses.A.y
-  const found = free ? oversprayOf(layout, map) : marginsOf(layout, sheets, map)
+  const found = free ? oversprayOf(layout, map) : marginsOf(layout, sheets, placed, map)
   const measured = (v: number | null, fallback: number): number => (v === null ? 1000 * UNMEASURED : fallback)
   return ok({
     sheets: n,
@@ -137,9 +143,13 @@ export function solveCheck(
       ),
       reading: um(reading),
     },
-    driftKnown: n >= FEWEST_FOR_DRIFT,
+    driftKnown: known((p) => p.sx) && known((p) => p.sy),
     outliers: outliersOf(placed),
-    perSheet: placed.map((p) => ({ sheet: p.sheet, across: Math.round(p.sx - sx), along: Math.round(p.sy - sy) })),
+    perSheet: placed.flatMap((p) =>
+      p.sx === null || p.sy === null
+        ? []
+        : [{ sheet: p.sheet, across: Math.round(p.sx - sx), along: Math.round(p.sy - sy) }],
+    ),
   })
 }
 
@@ -170,8 +180,8 @@ function placeBorderless(layout: RulerLayout, sheet: number, r: SheetReading): P
 }
 
 /**
- * With margins the place comes from the crosses' distances to the paper's edges. Where nobody measured them it comes
- * from the ticks: the same two margins show the page moved to and fro between them.
+ * With margins the place comes from the crosses' distances to the paper's edges. A sheet on which nobody measured them
+ * has none.
  */
 function placeMargins(
   layout: RulerLayout,
@@ -183,16 +193,11 @@ function placeMargins(
   const { width, length } = layout.sheet
   const turn = turnOf(layout, r)
   const [la, lc, ya] = [r.lengths['left to A'], r.lengths['left to C'], r.lengths['lead to A']]
-  const between = (first: number, last: number): number => (last - first) / 2
-  const tick = (edge: 'left' | 'right' | 'lead' | 'trail'): number => tickMiddle(r.ticks[edge] ?? 0)
   const middleY = (A.y + C.y) / 2 - length / 2
   const sideways = la !== null && lc !== null ? (la + lc) / 2 - (turn ?? 0) * middleY : la
-  const sx =
-    sideways === null ? between(tick('left'), tick('right')) : sideways - width / 2 - (scale.x ?? 1) * (A.x - width / 2)
+  const sx = sideways === null ? null : sideways - width / 2 - (scale.x ?? 1) * (A.x - width / 2)
   const sy =
-    ya === null
-      ? between(tick('lead'), tick('trail'))
-      : ya + (turn ?? 0) * (A.x - width / 2) - length / 2 - (scale.y ?? 1) * (A.y - length / 2)
+    ya === null ? null : ya + (turn ?? 0) * (A.x - width / 2) - length / 2 - (scale.y ?? 1) * (A.y - length / 2)
   return { sheet, gx: ratio(r.lengths['A to B'], B.x - A.x), gy: ratio(r.lengths['A to C'], C.y - A.y), turn, sx, sy }
 }
 
@@ -207,11 +212,25 @@ function oversprayOf(layout: RulerLayout, m: Map): Edges {
   )
 }
 
-/** Margins on paper: where the first tick that shows landed, on average. Each sheet's own drift is in its tick. */
-function marginsOf(layout: RulerLayout, sheets: readonly { readonly reading: SheetReading }[], m: Map): Edges {
+/**
+ * Margins on paper: where the first tick that shows landed, on average. Each sheet's own drift is in its tick, so only
+ * sheets whose place was measured count on that axis.
+ */
+function marginsOf(
+  layout: RulerLayout,
+  sheets: readonly { readonly sheet: number; readonly reading: SheetReading }[],
+  placed: readonly Placed[],
+  m: Map,
+): Edges {
   const { width, length } = layout.sheet
-  const tick = (edge: 'left' | 'right' | 'lead' | 'trail'): number =>
-    meanOf(sheets.map(({ reading }) => tickMiddle(reading.ticks[edge] ?? 0))) ?? 0
+  const tick = (edge: 'left' | 'right' | 'lead' | 'trail'): number => {
+    const across = edge === 'left' || edge === 'right'
+    const measured = sheets.filter(({ sheet }) => {
+      const p = placed.find((x) => x.sheet === sheet)
+      return (across ? p?.sx : p?.sy) !== null
+    })
+    return meanOf(measured.map(({ reading }) => tickMiddle(reading.ticks[edge] ?? 0))) ?? 0
+  }
   return edges(
     at(width, m.gx, m.sx, tick('left')),
     width - at(width, m.gx, m.sx, width - tick('right')),

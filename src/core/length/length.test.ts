@@ -1,8 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fromInches, fromMm, um } from './length'
+import { fromInches, fromMm, LONGEST_UM, um } from './length'
 import { readLength } from './read'
-import { lengthNumber, tradeLength, tradePair, writeLength, writeNumber } from './write'
+import { lengthNumber, tradeLength, tradeNumber, tradePair, writeLength, writeNumber } from './write'
 
 describe('reading a length', () => {
   const read: readonly [string, 'mm' | 'in', number][] = [
@@ -91,5 +91,30 @@ describe('um', () => {
   it('throws on what is no number', () => {
     expect(() => um(Number.NaN)).toThrow('not a length')
     expect(() => um(Number.POSITIVE_INFINITY)).toThrow('not a length')
+  })
+})
+
+describe('what screens write is read back', () => {
+  it.each([
+    ['10\u2009000', 10_000_000],
+    ['24 700', 24_700_000],
+    ['10\u2009000.5 mm', 10_000_500],
+    ['1 234 567', 1_234_567_000],
+    ['8 1/2 in', 215_900],
+    ['100 1/2 in', 2_552_700],
+  ] as const)('%s', (text, value) => {
+    const read = readLength(text, 'mm')
+    expect(value > LONGEST_UM ? read.ok : read).toEqual(value > LONGEST_UM ? false : { ok: true, value })
+  })
+  it('a whole number before a fraction is no thousand', () => {
+    expect(readLength('8 125/1000 in', 'mm')).toEqual({ ok: true, value: um(8.125 * 25_400) })
+  })
+  it('halves are written as they add up', () => {
+    expect(tradeNumber(um(6350), 'mm')).toBe('6.35')
+    expect(tradeNumber(um(12_700), 'mm')).toBe('12.7')
+    expect(lengthNumber(um(6350), 'mm')).toBe('6.4')
+    expect(lengthNumber(um(6349), 'mm')).toBe('6.3')
+    expect(tradeNumber(um(101_588), 'mm')).toBe('101.6')
+    expect(writeNumber(-0.001, 2)).toBe('0.00')
   })
 })

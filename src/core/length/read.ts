@@ -36,11 +36,11 @@ const NUMBER = /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:
 
 /**
  * Reads a length as a person types it: `8.5 in`, `8 1/2"`, `210 mm`, `21 cm`, `30,5 cm`. A comma is always decimal;
- * a bare number is in `unit`. Rounded once, here, to whole um.
+ * spaces may part thousands; a bare number is in `unit`. Rounded once, here, to whole um.
  * @example readLength('1/16 in', 'mm') // 1588
  */
 export function readLength(text: string, unit: LengthUnit): Result<Um, LengthProblem> {
-  const plain = text.replace(/[½¼¾⅛⅜⅝⅞]/g, (c) => VULGAR[c] ?? c).trim()
+  const plain = ungrouped(text.replace(/[½¼¾⅛⅜⅝⅞]/g, (c) => VULGAR[c] ?? c).trim())
   if (plain === '') return bad({ code: 'length_empty', text })
   const match = NUMBER.exec(plain)
   if (!match) return bad({ code: 'length_unread', text, rest: plain })
@@ -55,6 +55,12 @@ export function readLength(text: string, unit: LengthUnit): Result<Um, LengthPro
   const length = toUm(value)
   return length > LONGEST_UM ? bad({ code: 'length_too_long', text, longestUm: LONGEST_UM }) : ok(um(length))
 }
+
+/** Spaces that part thousands, wide and thin (ISO 80000-1, 7.3.1), as screens write them: 24 700 and 10\u2009000.5. */
+const GROUPED = /^([+-]?)(\d{1,3}(?:[ \u00a0\u2009\u202f]\d{3})+)(?![\d \u00a0]*\d*\s*\/)/
+
+const ungrouped = (text: string): string =>
+  text.replace(GROUPED, (_all, sign: string, digits: string) => sign + digits.replace(/\D/g, ''))
 
 function magnitude(match: RegExpExecArray): number | null {
   const [, , whole, num, den, num2, den2, decimal] = match

@@ -4,9 +4,12 @@ import { type LengthUnit, toMm, UM_PER_INCH, type Um } from './length'
 /** Thin space between thousands, as in ISO 80000-1, clause 7.3.1. */
 const THIN = '\u2009'
 
+/** toFixed of what a person would write down: 6.35 is stored a hair below itself, and still becomes 6.4. */
+const halfAway = (value: number, decimals: number): string => (value * (1 + Number.EPSILON * 4)).toFixed(decimals)
+
 /** A fixed number of decimals, a true minus sign, thin spaces from ten thousand on. */
 export function writeNumber(value: number, decimals: number): string {
-  const text = Math.abs(value).toFixed(decimals)
+  const text = halfAway(Math.abs(value), decimals)
   const [whole = '0', part] = text.split('.')
   const grouped = whole.length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, THIN) : whole
   const minus = value < 0 && Number(text) !== 0 ? '−' : ''
@@ -41,7 +44,9 @@ export function tradeLength(length: Um, unit: LengthUnit): string {
 
 /** {@link tradeLength} without the unit, for pairs such as `8 1/2 × 11 in`. */
 export function tradeNumber(length: Um, unit: LengthUnit): string {
-  if (unit === 'mm') return length % 1000 === 0 ? writeNumber(length / 1000, 0) : lengthNumber(length, unit)
+  // what was typed is shown as it was typed: two halves of 12.7 are 6.35 each
+  if (unit === 'mm')
+    return writeNumber(length / 1000, length % 1000 === 0 ? 0 : length % 100 === 0 ? 1 : length % 10 === 0 ? 2 : 1)
   const sixteenths = Math.round((length * 16) / UM_PER_INCH)
   if (Math.abs((sixteenths * UM_PER_INCH) / 16 - length) > 0.5) return lengthNumber(length, unit)
   const whole = Math.floor(sixteenths / 16)

@@ -25,7 +25,10 @@ export function fed(
   const check = (short: Um, long: Um): SizeFit =>
     version ? fitSize(short, long, version.feed, longest) : { leads: 'short', turned: false, problems: [] }
   if (choice?.kind === 'cut') {
-    const length = choice.length === 'auto' ? autoLength(choice.width, want, margins) : choice.length
+    // a piece shorter than the feed takes is cut longer, and paid so
+    const least = version?.feed.minLength ?? 0
+    const length =
+      choice.length === 'auto' ? um(Math.max(least, autoLength(choice.width, want, margins))) : choice.length
     return { sheet: { width: choice.width, length }, fit: check(choice.width, length), roll: true }
   }
   if (!size) return null

@@ -1,8 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { runChecks } from '@/core/checks/all'
 import { grow } from '@/core/edge/growth'
 import { fromMm, um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
 import { contains, edges, rect, sheetRect } from '@/core/sheet/sheet'
+import { sayFinding } from '@/core/words/checks'
 import { type FACTS, facts, PICTURE, VERSION } from '../../../test/slip-facts'
 import type { SlipBody } from './facts'
 import { needsKey, needsOf } from './needs'
@@ -26,7 +29,8 @@ describe('a borderless print in the middle of B4, 180 mm wide', () => {
     expect(p.onPaper).toMatchObject({ w: 180_000, h: 240_000 })
     expect([p.sent.w, p.sent.h]).toEqual([um(180_000 / sheet.growth.gx), um(240_000 / sheet.growth.gy)])
     expect(distances(sheet.sheet, p.onPaper)).toEqual(edges(38_500, 38_500, 62_000, 62_000))
-    expect(p.within).toMatchObject({ width: 300, height: 300, left: 700, lead: 800 })
+    // what is assumed of the overspray, by the print's share of the sheet: 1 mm x 180 / 257; drift, turn, place
+    expect(p.within).toMatchObject({ width: 723, height: 976, left: 1554 })
   })
   it('with growth accepted is sent as asked and comes out larger', () => {
     const { print: p, sheet } = print({ ...body, growth: 'accepted' })
@@ -121,14 +125,111 @@ describe('a length cut from a roll', () => {
     expect(out.print.asked).toMatchObject({ w: 604_000 })
   })
   it('is as long as an exact size needs', () => {
-    const out = print({ sheet, placing: exact('long', 420) }, { version, size: null })
+    const out = print({ sheet, quarter: 0, placing: exact('long', 420) }, { version, size: null })
     expect(out.sheet.sheet.length).toBe(426_000)
   })
-  it('is never turned by itself', () => {
+  it('turns a given size by itself where that takes less of the roll, and says instead of how much', () => {
+    for (const [placing, length, instead] of [
+      [exact('long', 500), 381_000, 506_000],
+      [exact('height', 500), 381_000, 506_000],
+      [{ mode: 'exact', by: { edge: 'both', width: fromMm(384), height: fromMm(500) } }, 390_000, 506_000],
+    ] as const) {
+      const out = print({ sheet, placing }, { version, size: null })
+      expect([out.print.quarter, out.sheet.sheet.length, out.sheet.insteadOf]).toEqual([1, length, instead])
+      expect(out.print.asked).toMatchObject({ w: 500_000, h: length - 6000 })
+      const says = runChecks(facts({ sheet, placing }, { version, size: null }), out).find((f) => f.check === 'saves')
+      expect(says && sayFinding(says, 'mm')).toBe(`Turned: ${length / 1000} mm of the roll instead of 506 mm.`)
+    }
+  })
+  it('turns it where only so it fits across, whatever that takes; and never where it would not', () => {
+    const picture = { ...PICTURE, width: 6400, height: 4800 }
+    const lying = print({ sheet, placing: exact('long', 800) }, { version, size: null, picture })
+    expect([lying.print.quarter, lying.sheet.sheet.length, lying.sheet.insteadOf]).toEqual([1, 806_000, null])
+    const tall = print({ sheet, placing: exact('long', 800) }, { version, size: null })
+    expect([tall.print.quarter, tall.sheet.sheet.length]).toEqual([0, 806_000])
+  })
+  it('is never shorter than the feed takes, and paid so', () => {
+    const feed = { ...version.feed, minLength: fromMm(210) }
+    const stock = {
+      id: 's',
+      price: { kind: 'roll', lengthUm: fromMm(10_000), price: minor(10_000) },
+      left: 1e7,
+    } as const
+    const rest = { version: { ...version, feed }, size: null, stock }
+    const out = print({ sheet, placing: exact('long', 60) }, rest)
+    expect(out.sheet.sheet.length).toBe(210_000)
+    expect(out.charge?.lines.find((l) => l.what === 'paper')?.amount).toBe(210)
+  })
+  it('across the roll it is never turned by itself', () => {
     const picture = { ...PICTURE, width: 12_000, height: 2000 }
     const out = print({ sheet }, { version, size: null, picture })
     expect(out.print.quarter).toBe(0)
-    expect(out.sheet.sheet.length).toBeLessThan(fromMm(120))
+    expect(out.sheet.insteadOf).toBeNull()
+  })
+})
+
+describe('an enlargement that is left', () => {
+  // 5 x 7 in, 2.2 mm past each edge
+  const size = { name: '5 × 7 in', short: fromMm(127), long: fromMm(177.8) }
+  const queueFeed = {
+    ...VERSION.queueFeed,
+    borderless: { overspray: edges(2200, 2200, 2200, 2200), widths: [], mediaSettings: [] },
+  }
+  const picture = { ...PICTURE, width: 4000, height: 6000 }
+  const rest = { version: { ...VERSION, queueFeed }, size, picture }
+  const loss = (body: Partial<SlipBody>): number =>
+    print({ edge: 'borderless', ...body }, rest).print.placed.lossPercent
+  it('counts what falls off the sheet, not only what the frame cuts', () => {
+    // fill of 2:3 on 127 x 177.8 keeps 177.8 / 190.5 of the height; the enlargement keeps 127 / 131.4 and 177.8 / 182.2
+    const kept = (177.8 / 190.5) * (127 / 131.4) * (177.8 / 182.2)
+    expect(loss({ growth: 'accepted', placing: { mode: 'fill' } })).toBeCloseTo(100 * (1 - kept), 1)
+  })
+  it('whole, it loses what the enlargement pushes off at lead and trail', () => {
+    expect(loss({ growth: 'accepted', placing: { mode: 'whole' } })).toBeCloseTo(100 * (1 - 177.8 / 182.2), 1)
+    expect(loss({ growth: 'accepted', placing: exact('long', 100) })).toBe(0)
+  })
+})
+
+describe('a sheet that feeds long edge first', () => {
+  // too long for this feed standing, not lying
+  const feed = { ...VERSION.feed, maxLength: fromMm(260), maxWidth: fromMm(400) }
+  const queueFeed = {
+    ...VERSION.queueFeed,
+    margins: [
+      { upToWidth: fromMm(300), margins: edges(1000, 1000, 1000, 1000) },
+      { upToWidth: null, margins: edges(3000, 3000, 5000, 12_000) },
+    ],
+  }
+  const rest = { version: { ...VERSION, feed, queueFeed } }
+  it('stands the picture the way of the sheet as it goes in, with the margins of that width', () => {
+    const lying = { ...PICTURE, width: 6400, height: 4800 }
+    const out = print({}, { ...rest, picture: lying })
+    expect(out.sheet.sheet).toEqual({ width: 364_000, length: 257_000 })
+    expect(out.sheet.margins).toEqual(edges(3000, 3000, 5000, 12_000))
+    expect(out.print.quarter).toBe(0)
+    expect(print({}, rest).print.quarter).toBe(1)
+  })
+})
+
+describe('no ink at all', () => {
+  it.each([
+    ['even margins wider than the sheet', { centring: { kind: 'even', um: fromMm(130) } }, /margins use up/],
+    ['a size of nothing', { placing: exact('width', 0) }, /asked size is 0/],
+    [
+      'one side of nothing',
+      { placing: { mode: 'exact', by: { edge: 'both', width: um(0), height: um(9) } } },
+      /size is 0/,
+    ],
+  ] as const)('%s is a stop and has no page', (_what, body, says) => {
+    const slip = facts(body)
+    const outcome = outcomeOf(slip)
+    expect([outcome.print, outcome.noInk, outcome.charge]).toEqual([null, true, null])
+    const stop = runChecks(slip, outcome).find((f) => f.check === 'ink')
+    expect(stop?.level).toBe('stop')
+    expect(stop && sayFinding(stop, 'mm')).toMatch(says)
+  })
+  it('a slip without a picture has none yet, which is another matter', () => {
+    expect(outcomeOf(facts({}, { picture: null })).noInk).toBe(false)
   })
 })
 

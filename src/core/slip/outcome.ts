@@ -2,12 +2,28 @@ import { type Charge, chargeFor } from '@/core/charge/charge'
 import { coverOverspray, reaches } from '@/core/edge/cover'
 import { accuracyOn, checkedMargins, mapOf } from '@/core/edge/figures'
 import { type Growth, grow, growthOf, noGrowth, shrink, sliver } from '@/core/edge/growth'
-import { type Accuracy, positionWithin, sizeWithin } from '@/core/edge/within'
+import {
+  type Accuracy,
+  ASSUMED,
+  ASSUMED_SKEW,
+  type DeclaredAccuracy,
+  positionWithin,
+  sizeWithin,
+} from '@/core/edge/within'
 import { type Um, um } from '@/core/length/length'
 import type { Page } from '@/core/page/page'
-import { type Placed, type PxRect, placePicture, resolution, wholeCrop } from '@/core/placing/placing'
+import {
+  cut,
+  type Placed,
+  type Placing,
+  type PxRect,
+  placePicture,
+  resolution,
+  wholeCrop,
+} from '@/core/placing/placing'
 import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
+import { absurd } from '@/core/result/result'
 import {
   EDGE_NAMES,
   type EdgeName,
@@ -25,7 +41,7 @@ import {
   sheetRect,
   trueCentre,
 } from '@/core/sheet/sheet'
-import type { SizeFit } from '@/core/sizes/fit'
+import { fitSize, type SizeFit } from '@/core/sizes/fit'
 import type { PictureFacts, SlipFacts, VersionFacts } from './facts'
 import { fed } from './fed'
 
@@ -33,6 +49,8 @@ import { fed } from './fed'
 export type SheetOutcome = {
   readonly sheet: FedSheet
   readonly roll: boolean
+  /** on a roll: how long the piece would be if the print had not been turned by itself; null: it was not */
+  readonly insteadOf: Um | null
   readonly fit: SizeFit
   readonly margins: Edges
   readonly overspray: Edges
@@ -80,6 +98,8 @@ export type PrintOutcome = {
 export type SlipOutcome = {
   readonly sheet: SheetOutcome | null
   readonly print: PrintOutcome | null
+  /** picture and sheet are there, and nothing of one would be on the other */
+  readonly noInk: boolean
   readonly charge: Charge | null
   /** whole seconds that one copy takes, by the media setting's rate; null while unknown */
   readonly seconds: number | null
@@ -88,21 +108,20 @@ export type SlipOutcome = {
 const NOTHING = sameEdges(0)
 
 /** Drift when nothing is declared: what a careful hand gets out of a plain feed. */
-const UNKNOWN: Accuracy = {
+const UNKNOWN: DeclaredAccuracy = {
   source: 'declared',
   driftAcross: um(1000),
   driftAlong: um(1000),
-  skew: 0,
-  lengthAcross: 1,
-  lengthAlong: 1,
-  reading: um(0),
+  skew: ASSUMED_SKEW,
+  assumed: ASSUMED,
 }
 
 /** The outcome of a slip: pure, below a millisecond, and the only place where the figures on the screen come from. */
 export function outcomeOf(facts: SlipFacts): SlipOutcome {
-  const quarter = quarterOf(facts)
-  const sheet = sheetOf(facts, quarter)
-  const print = sheet && facts.picture ? printOf(facts, facts.picture, sheet, quarter) : null
+  const stance = stanceOf(facts)
+  const sheet = sheetOf(facts, stance)
+  const print =
+    sheet && facts.picture && !leavesNoInk(sheet, stance.placing) ? printOf(facts, facts.picture, sheet, stance) : null
   const rate = facts.version?.mediaSetting.rates[facts.version.settings.qualityId]
   const inked = print ? (print.onPaper.w / 1000) * (print.onPaper.h / 1000) : 0
   const charge =
@@ -110,34 +129,106 @@ export function outcomeOf(facts: SlipFacts): SlipOutcome {
       ? chargeFor(sheet.sheet, inked, rate.mlPerM2, facts.stock?.price ?? null, facts.tariff)
       : null
   const m2 = sheet ? (sheet.sheet.width / 1e6) * (sheet.sheet.length / 1e6) : 0
-  return { sheet, print, charge, seconds: rate && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null }
+  return {
+    sheet,
+    print,
+    noInk: sheet !== null && facts.picture !== null && print === null,
+    charge,
+    seconds: rate && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null,
+  }
 }
 
-/** `auto`: the turn that stands the picture the way of the sheet; square pictures and rolls stay upright. */
-function quarterOf({ body, picture, size }: SlipFacts): Quarter {
-  if (body.quarter !== 'auto') return body.quarter
-  if (!picture) return 0
+/** Margins that meet, or a size of nothing: there is nothing to lay. */
+function leavesNoInk(sheet: SheetOutcome, placing: Placing): boolean {
+  if (sheet.frame.w <= 0 || sheet.frame.h <= 0) return true
+  if (placing.mode !== 'exact') return false
+  const { by } = placing
+  return by.edge === 'both' ? by.width <= 0 || by.height <= 0 : by.um <= 0
+}
+
+/** How the picture stands on the sheet. */
+type Stance = {
+  readonly quarter: Quarter
+  readonly placing: Placing
+  /** turned by itself because that takes less of the roll: how long the piece would be otherwise */
+  readonly insteadOf: Um | null
+}
+
+/**
+ * `auto`: the turn that stands the picture the way of the sheet; square pictures stay upright. Across a roll a picture
+ * stays upright, but a print of a given size is turned when only so it fits, or when it takes less of the roll; its
+ * width and height turn with it.
+ */
+function stanceOf(facts: SlipFacts): Stance {
+  const { body, picture, size, version } = facts
+  const upright: Stance = { quarter: 0, placing: body.placing, insteadOf: null }
+  if (body.quarter !== 'auto') return { ...upright, quarter: body.quarter }
+  if (!picture) return upright
   const crop = body.crop ?? wholeCrop(picture)
   const lies = crop.w > crop.h
   if (body.sheet?.kind === 'cut') {
-    const length = body.sheet.length
-    return length === 'auto' ? 0 : turned(lies, crop.w === crop.h, body.sheet.width > length)
+    if (body.placing.mode === 'exact') return exactStance(facts, crop, upright)
+    const { length, width } = body.sheet
+    return length === 'auto' ? upright : { ...upright, quarter: turned(lies, crop.w === crop.h, width > length) }
   }
-  return size ? turned(lies, crop.w === crop.h || size.short === size.long, false) : 0
+  if (!size) return upright
+  const long = version !== null && fitSize(size.short, size.long, version.feed, null).leads === 'long'
+  return { ...upright, quarter: turned(lies, crop.w === crop.h || size.short === size.long, long) }
+}
+
+/** A print of a given size on a roll: upright unless turned it fits better. */
+function exactStance(facts: SlipFacts, crop: PxRect, upright: Stance): Stance {
+  const { body } = facts
+  if (body.sheet?.kind !== 'cut') return upright
+  const frame = sheetOf(facts, upright)?.frame
+  if (!frame) return upright
+  const turn: Stance = { ...upright, quarter: 1, placing: turnedPlacing(body.placing) }
+  const at = (s: Stance) => placePicture(crop, s.quarter, frame, s.placing, CENTRE).rect
+  const [a, b] = [at(upright), at(turn)]
+  const { length } = body.sheet
+  const fits = (r: Rect): boolean => r.w <= frame.w && (length === 'auto' || r.h <= frame.h)
+  if (fits(a) !== fits(b)) return fits(a) ? upright : turn
+  if (length !== 'auto' || b.h >= a.h || !fits(b)) return upright
+  const [now, then] = [sheetOf(facts, turn)?.sheet.length, sheetOf(facts, upright)?.sheet.length]
+  return now !== undefined && then !== undefined && now < then ? { ...turn, insteadOf: then } : upright
+}
+
+const CENTRE = { x: 0.5, y: 0.5 } as const
+
+/** A size that was given for the upright picture, for the picture lying. */
+function turnedPlacing(placing: Placing): Placing {
+  if (placing.mode !== 'exact') return placing
+  const { by } = placing
+  switch (by.edge) {
+    case 'width':
+      return { mode: 'exact', by: { edge: 'height', um: by.um } }
+    case 'height':
+      return { mode: 'exact', by: { edge: 'width', um: by.um } }
+    case 'both':
+      return { mode: 'exact', by: { edge: 'both', width: by.height, height: by.width } }
+    case 'long':
+    case 'short':
+      return placing
+    default:
+      return absurd(by)
+  }
 }
 
 const turned = (pictureLies: boolean, square: boolean, sheetLies: boolean): Quarter =>
   square || pictureLies === sheetLies ? 0 : 1
 
-function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
-  const { body, version, picture } = facts
+function sheetOf(facts: SlipFacts, { quarter, placing, insteadOf }: Stance): SheetOutcome | null {
+  const { body, version, picture, size } = facts
   const wantsBorderless = body.edge === 'borderless'
-  const width = body.sheet?.kind === 'cut' ? body.sheet.width : (facts.size?.short ?? um(0))
+  // the edge that leads decides: margins and widths are those of the sheet as it goes in
+  const across =
+    size && version && fitSize(size.short, size.long, version.feed, null).leads === 'long' ? size.long : size?.short
+  const width = body.sheet?.kind === 'cut' ? body.sheet.width : (across ?? um(0))
   const closedFor = (w: Um): BorderlessClosed | null =>
     version ? borderlessClosed(version.queueFeed, w, version.mediaSetting) : null
   const margins = marginsFor(version, width)
   const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(body.centring, margins)
-  const want = picture ? { crop: body.crop ?? wholeCrop(picture), quarter, placing: body.placing } : null
+  const want = picture ? { crop: body.crop ?? wholeCrop(picture), quarter, placing } : null
   const laid = fed(body.sheet, facts.size, version, want, around)
   if (!laid) return null
   const { sheet, fit, roll } = laid
@@ -149,11 +240,12 @@ function sheetOf(facts: SlipFacts, quarter: Quarter): SheetOutcome | null {
   return {
     sheet,
     roll,
+    insteadOf,
     fit,
     margins: borderless ? NOTHING : margins,
     overspray,
     growth: found ? mapOf(found, sheet, borderless) : borderless ? growthOf(sheet, overspray) : noGrowth(sheet),
-    accuracy: found ? accuracyOn(found, sheet) : declaredAccuracy(version),
+    accuracy: found ? accuracyOn(found, sheet) : declaredOn(version, borderless),
     figures: found ? 'checked' : 'declared',
     check: found ? { id: found.checkId, number: found.number, at: found.at } : null,
     corrected: body.growth === 'cancelled' && (borderless || found !== null),
@@ -182,32 +274,47 @@ function centred(centring: SlipFacts['body']['centring'], margins: Edges): Edges
 const oversprayOf = (version: VersionFacts | null): Edges =>
   version?.checked.borderless?.edges ?? version?.queueFeed.borderless?.overspray ?? NOTHING
 
-/** Accuracy while no edge check says better. */
-export const declaredAccuracy = (version: VersionFacts | null): Accuracy =>
+/** Accuracy while no edge check says better: the declared drift, and what is assumed of everything else. */
+export const declaredAccuracy = (version: VersionFacts | null): DeclaredAccuracy =>
   version
     ? { ...UNKNOWN, driftAcross: version.queueFeed.driftAcross, driftAlong: version.queueFeed.driftAlong }
     : UNKNOWN
+
+/** With margins nothing is sprayed past an edge, so nothing is assumed of that. */
+function declaredOn(version: VersionFacts | null, borderless: boolean): DeclaredAccuracy {
+  const declared = declaredAccuracy(version)
+  return borderless ? declared : { ...declared, assumed: { ...declared.assumed, overspray: um(0) } }
+}
 
 function printOf(
   { body, version }: SlipFacts,
   picture: PictureFacts,
   sheet: SheetOutcome,
-  quarter: Quarter,
+  { quarter, placing }: Stance,
 ): PrintOutcome {
   const crop = body.crop ?? wholeCrop(picture)
-  const first = placePicture(crop, quarter, sheet.frame, body.placing, body.anchor)
+  const first = placePicture(crop, quarter, sheet.frame, placing, body.anchor)
   const cancelled = sheet.corrected
   const covered =
     cancelled && sheet.borderless
       ? coverOverspray(sheet.sheet, sheet.overspray, crop, quarter, first, body.anchor)
       : { placed: first, window: first.rect, grownBy: 1 }
-  const { placed, window, grownBy } = covered
+  const { window, grownBy } = covered
   const back = (r: Rect): Rect => (cancelled ? shrink(sheet.growth, r) : r)
-  const asked = placed.rect
+  const asked = covered.placed.rect
   const sent = back(asked)
   const landed = grow(sheet.growth, sent)
   const inkable = sheet.borderless ? sheetRect(sheet.sheet) : sheet.area
   const onPaper = intersect(cancelled ? asked : landed, inkable)
+  // an enlargement that is left pushes a part of the picture off the sheet: what stays is what was used
+  const placed =
+    sheet.borderless && !cancelled
+      ? {
+          ...cut(crop, quarter, grow(sheet.growth, first.full), onPaper, first.scale),
+          rect: first.rect,
+          full: first.full,
+        }
+      : covered.placed
   const at = reaches(sheet.sheet, onPaper)
   const file = back(window)
   return {
@@ -219,7 +326,7 @@ function printOf(
     placed,
     grownBy,
     within: withinOf(sheet.accuracy, sheet.sheet, inkable, onPaper),
-    ppi: resolution(placed.used, quarter, landed),
+    ppi: resolution(placed.used, quarter, sheet.borderless ? onPaper : landed),
     cutOff: cutOff(inkable, landed),
     slivers: sliversOf(sheet, at),
     reaches: at,
@@ -251,18 +358,18 @@ function withinOf(accuracy: Accuracy, sheet: FedSheet, inkable: Rect, r: Rect): 
   const farY = Math.max(Math.abs(r.y - sheet.length / 2), Math.abs(r.y + r.h - sheet.length / 2))
   const farX = Math.max(Math.abs(r.x - sheet.width / 2), Math.abs(r.x + r.w - sheet.width / 2))
   const at = {
-    left: positionWithin(accuracy, 'left', farY),
-    right: positionWithin(accuracy, 'right', farY),
-    lead: positionWithin(accuracy, 'lead', farX),
-    trail: positionWithin(accuracy, 'trail', farX),
+    left: positionWithin(accuracy, 'left', farY, r.x),
+    right: positionWithin(accuracy, 'right', farY, r.x + r.w),
+    lead: positionWithin(accuracy, 'lead', farX, r.y),
+    trail: positionWithin(accuracy, 'trail', farX, r.y + r.h),
   }
-  const cut = {
+  const near = {
     across: r.x - inkable.x <= at.left || inkable.x + inkable.w - r.x - r.w <= at.right,
     along: r.y - inkable.y <= at.lead || inkable.y + inkable.h - r.y - r.h <= at.trail,
   }
   return {
-    width: um(sizeWithin(accuracy, r.w, 'across') + (cut.across ? at.left : 0)),
-    height: um(sizeWithin(accuracy, r.h, 'along') + (cut.along ? at.lead : 0)),
+    width: um(sizeWithin(accuracy, r.w, 'across', sheet.width) + (near.across ? at.left : 0)),
+    height: um(sizeWithin(accuracy, r.h, 'along', sheet.length) + (near.along ? at.lead : 0)),
     ...at,
   }
 }

@@ -111,6 +111,14 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
       return f.asks
         ? `${f.name}: ${f.note}. Ask for the picture with a sound profile, or take it as untagged on line 1.`
         : `${f.name}: ${f.note}. It counts as untagged: its numbers are taken as sRGB.`
+    case 'leaves_ink':
+      return 'Something is printed on the sheet.'
+    case 'no_ink':
+      return f.margins
+        ? 'Nothing would be printed: the margins use up the whole sheet. Make them narrower, or take a larger sheet.'
+        : 'Nothing would be printed: the asked size is 0. Enter a size, or take whole or fill.'
+    case 'turned_saves':
+      return `Turned: ${len(f.isUm)} of the roll instead of ${len(f.insteadUm)}.`
     case 'taken':
       return 'The printer takes what would be sent.'
     case 'not_taken':

@@ -20,6 +20,10 @@ export function sayReadingFault(f: ReadingFault, unit: LengthUnit): string {
   switch (f.code) {
     case 'none':
       return 'No sheet has been read yet. Read at least one: the first tick that shows at each of its four edges.'
+    case 'unmeasured':
+      return `Ticks alone do not tell where the page lies: measure ${f.lengths.map((l) => `from the ${LENGTH_WORDS[l]}`).join(' and ')} on at least one sheet, on three for the drift.`
+    case 'off_ruler':
+      return `Sheet ${f.sheet}, ${EDGE_WORDS[f.edge]}: the very first tick shows, so the margin may be smaller than the ruler goes (${writeLength(um(f.at), unit)}). Enter a smaller margin for this feed on the printer’s page, then print a new ruler sheet.`
     case 'missing':
       return `Sheet ${f.sheet}: the ${EDGE_WORDS[f.edge]} was not read. Read its tick, or leave the sheet out.`
     case 'tick':

@@ -6,8 +6,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '@/contract/call'
 import { INSTRUMENTS, type Instrument, LENGTHS, type LengthName, type SheetReading } from '@/core/edge/readings'
 import { solveCheck } from '@/core/edge/solve'
-import type { Accuracy } from '@/core/edge/within'
-import { um } from '@/core/length/length'
+import { ASSUMED_SKEW } from '@/core/edge/within'
 import { measuredPair } from '@/core/length/write'
 import type { EdgeName } from '@/core/sheet/sheet'
 import { sayReadingFault } from '@/core/words/edge-check'
@@ -62,19 +61,10 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
     },
     [save, instrument],
   )
-  const declared: Accuracy = {
-    source: 'declared',
-    driftAcross: check.declared.driftAcross,
-    driftAlong: check.declared.driftAlong,
-    skew: 0,
-    lengthAcross: 1,
-    lengthAlong: 1,
-    reading: um(0),
-  }
+  const { driftAcross, driftAlong } = check.declared
   const live = useMemo(
-    () => solveCheck(check.layout, readings, instrument, declared),
-    // biome-ignore lint/correctness/useExhaustiveDependencies: declared is made of the check
-    [check, readings, instrument, declared],
+    () => solveCheck(check.layout, readings, instrument, { driftAcross, driftAlong, skew: ASSUMED_SKEW }),
+    [check.layout, readings, instrument, driftAcross, driftAlong],
   )
   const shown = check.result ?? (live.ok ? live.value : null)
   const solve = async (): Promise<void> => {

@@ -182,10 +182,7 @@ describe('a check that is over', () => {
     LAYOUT,
     [ticks(30, 30, 30, 30), ticks(31, 29, 30, 30), ticks(30, 30, 29, 31)],
     'rule and loupe',
-    {
-      source: 'declared',
-      ...{ driftAcross: um(700), driftAlong: um(800), skew: 0, lengthAcross: 1, lengthAlong: 1, reading: um(0) },
-    },
+    { driftAcross: um(700), driftAlong: um(800), skew: 0 },
   )
   const result = solved.ok ? solved.value : null
   it('no longer changes, and says since when it is in use', () => {

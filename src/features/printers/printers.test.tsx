@@ -179,9 +179,11 @@ describe('what a printer tells, on its page', () => {
     expect(screen.getByText(/78 attributes came; of these was left out/)).toBeTruthy()
   })
   it('inks stand with their levels beside what is known', () => {
-    section({ state: 'stopped', stateReasons: ['media-empty'] })
+    section({ state: 'stopped', stateReasons: ['media-empty-error', 'x-own'], stateMessage: 'Feed me' })
     expect(
-      screen.getByText(/State: stopped \(media empty\)\. 2 inks: cyan 80 %, photo black; known here: ten pigments/),
+      screen.getByText(
+        /State: stopped: its paper is used up, it gives a reason of its maker’s own \(“Feed me”\)\. 2 inks: cyan 80 %, photo black; known here: ten pigments/,
+      ),
     ).toBeTruthy()
   })
   it('what is loaded stands beside what is noted; another size is noted by one press', async () => {

@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { memo } from 'react'
+import { ASSUMED } from '@/core/edge/within'
 import type { Um } from '@/core/length/length'
 import { lengthNumber } from '@/core/length/write'
 import { distances, type PrintOutcome, type SheetOutcome } from '@/core/slip/outcome'
@@ -77,7 +78,7 @@ export const Figures = memo(function Figures({
                 , {sayDay(sheet.check.at, timeZone, Date.now())}
               </>
             ) : (
-              'Within: only as declared; an edge check measures it'
+              `Within: as declared, and assumed to be off by ${lengthNumber(ASSUMED.place, unit)} ${unit} in place and ${ASSUMED.lengthAlong} ‰ of a length; an edge check measures it`
             )}
           </td>
         </tr>

@@ -63,6 +63,7 @@ export function printable(facts: SlipFacts): Result<Printable, Problem> {
   const outcome = outcomeOf(facts)
   if (!facts.picture) return bad({ code: 'slip_incomplete', missing: 'picture' })
   if (!facts.version) return bad({ code: 'slip_incomplete', missing: 'preset' })
+  if (outcome.noInk) return bad({ code: 'slip_incomplete', missing: 'print that leaves ink on its sheet' })
   if (!outcome.sheet || !outcome.print) return bad({ code: 'slip_incomplete', missing: 'sheet' })
   return ok({
     facts: { ...facts, version: facts.version },

@@ -1,10 +1,12 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { Readable } from 'node:stream'
 import { describe, expect, it } from 'vitest'
+import { sayProblem } from '@/core/words/problems'
 import { sayFileColour } from '@/core/words/settings'
 import { filePath, receive } from '@/server/files/files'
 import { listProfiles, presetWorld } from '@/server/stores/preset-world'
 import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
+import { gammaCurve, greyProfile } from '../../../test/icc'
 import { TestRoom } from '../../../test/room'
 import { ACTIONS } from './all'
 import { importProfile } from './profiles'
@@ -58,9 +60,26 @@ describe('a profile', () => {
     expect(room.one('select count(*) from profiles')).toBe(0)
     expect(waiting()).toBe(0)
   })
+  it('cut short, or without the table that it is needed for, is refused when it comes in', async () => {
+    const { room, take, waiting } = await profiles()
+    const says = async (bytes: Uint8Array) => {
+      const result = await take(bytes)
+      return result.ok ? 'taken' : sayProblem(result.problem)
+    }
+    expect(await says(FEN.subarray(0, FEN.length - 400))).toMatch(/cut short|beyond its end/)
+    const without = new Uint8Array(FEN)
+    const view = new DataView(without.buffer)
+    for (let i = 0; i < view.getUint32(128); i++) {
+      const at = 132 + 12 * i
+      if (String.fromCharCode(...without.subarray(at, at + 3)) === 'B2A') without.set([0x78, 0x78], at)
+    }
+    expect(await says(without)).toMatch(/no table that leads from colours to inks/)
+    expect(room.one('select count(*) from profiles')).toBe(0)
+    expect(waiting()).toBe(0)
+  })
   it('a grey one is known as such', async () => {
     const { room, take } = await profiles()
-    expect((await take(patched(16, 'GRAY'))).ok).toBe(true)
+    expect((await take(greyProfile('soft grey', gammaCurve(2.2)))).ok).toBe(true)
     expect(listProfiles(room.db)[0]?.grey).toBe(true)
   })
   it('retired it is no longer offered, and what is not there cannot be', async () => {

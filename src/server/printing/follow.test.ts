@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { describe, expect, it, onTestFinished } from 'vitest'
 import { fromMm } from '@/core/length/length'
 import type { SlipBody } from '@/core/slip/facts'
@@ -5,6 +6,14 @@ import { ACTIONS } from '@/server/actions/all'
 import { readPrint } from '@/server/stores/prints'
 import { CARDS, PrintRoom, QUICK } from '../../../test/print-room'
 import { printUntil } from './follow'
+import { isOurs } from './job'
+
+/** What a printer tells that tells little. */
+const TOLD = {
+  ...{ makeModel: '', info: '', state: 'idle', stateReasons: [], stateMessage: '', uris: [] },
+  ...{ formats: [], sources: [], mediaTypes: [], qualities: [], resolutions: [], colourModes: [] },
+  ...{ rasterTypes: [], scaling: [], inks: [], ready: [], sizes: [], ignored: [], attributes: 1 },
+}
 
 /** A room with the card printer, a preset on it, and a slip of a card. */
 async function cards(body: Partial<SlipBody> = {}) {
@@ -117,9 +126,9 @@ describe('print and log', () => {
     Object.assign(held, { width: 101.6, length: 152.4, left: 0 })
     const [id = ''] = await begun()
     printers.work()
-    await until(() => /standing/.test(readPrint(printers.room.db, id)?.printerSays ?? ''))
+    await until(() => /stands/.test(readPrint(printers.room.db, id)?.printerSays ?? ''))
     expect(readPrint(printers.room.db, id)?.printerSays).toBe(
-      'job 1 standing, printer stopped; the printer: media empty error',
+      'job 1 stands: its paper is used up. It goes on with gloss 0 of 101.6 x 152.4 mm in the card stack',
     )
     held.left = 4
     machine.wake()
@@ -127,7 +136,127 @@ describe('print and log', () => {
   })
 })
 
+describe('what is sent follows what the printer told', () => {
+  const tell = (printers: PrintRoom, facts: Record<string, unknown>): void => {
+    const told = { ...TOLD, ...facts }
+    printers.room.db.$client
+      .prepare("insert or replace into told (queue_id, at, address, facts) values (?, 0, 'x', ?)")
+      .run(printers.queueIds.get('Wren'), JSON.stringify(told))
+  }
+  it('a JPEG at its own density to a printer that takes nothing else, in the asked size', async () => {
+    const { printers, machine, begun } = await cards()
+    tell(printers, { formats: ['image/jpeg'], scaling: ['auto', 'none'], resolutions: [300] })
+    const [id = ''] = await begun()
+    printers.work()
+    expect((await printers.over(id)).state).toBe('done')
+    expect(machine.jobs[0]?.format).toBe('image/jpeg')
+    const { out, path } = printers.out(id)
+    expect([out.width, out.length]).toEqual([101.6, 152.4])
+    const { info } = await sharp(path).trim({ threshold: 60 }).toBuffer({ resolveWithObject: true })
+    expect((info.width / 300) * 25.4).toBeCloseTo(60, 0)
+  })
+  it('nothing that would be scaled, or converted twice, is ever sent: refused at the press', async () => {
+    const { printers, machine, start } = await cards()
+    tell(printers, { formats: ['image/jpeg'], scaling: ['auto', 'fit'] })
+    expect(await start()).toMatchObject({ ok: false, problem: { code: 'queue_cannot', queue: 'Wren' } })
+    tell(printers, { formats: ['image/pwg-raster'], rasterTypes: ['black_8'] })
+    expect(await start()).toMatchObject({ ok: false, problem: { code: 'queue_cannot' } })
+    expect(machine.jobs).toHaveLength(0)
+  })
+  it('the size that the printer knows the card by, within half a millimetre', async () => {
+    const { printers, machine, begun } = await cards()
+    tell(printers, { sizes: [{ source: 'main', width: 101_500, length: 152_500 }] })
+    const [id = ''] = await begun()
+    printers.work()
+    await printers.over(id)
+    expect(machine.jobs[0]?.ticket).toMatchObject({ width: 101.5, length: 152.5 })
+  })
+})
+
+describe('whose job it is', () => {
+  it('another person’s job under our number is not taken for ours, and nothing is charged', async () => {
+    const { printers, machine, begun, count } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) held.left = 0
+    const [id = ''] = await begun()
+    printers.work()
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    // the printer was switched off and on, forgot its jobs, and counts from one again
+    const ours = machine.jobs[0]
+    if (!ours) throw new Error('no job')
+    machine.jobs.splice(0, 1, { ...ours, name: 'another person’s letter', state: 9, reasons: [], sheetsDone: 1 })
+    const over = await printers.over(id)
+    expect(over.state).toBe('not known')
+    expect(over.printerSays).toContain('another job under number 1')
+    expect(over.printerSays).toContain('another person’s letter')
+    expect(count("select count(*) from runs where outcome = 'good'")).toBe(0)
+    expect(count('select count(*) from account_entries')).toBe(0)
+    machine.cancel(ours)
+  })
+  it.each([
+    ['a number', { id: 2 }],
+    ['a name', { name: 'x' }],
+    ['an address', { uri: 'ipp://b/2' }],
+  ])('%s that differs is another job', (_what, other) => {
+    const report = { id: 1, name: 'ours', uri: 'ipp://a/1', state: 5, reasons: [], sheets: 0 }
+    const ours = { id: 1, name: 'ours', uri: 'ipp://a/1' }
+    expect(isOurs(report, ours)).toBe(true)
+    expect(isOurs({ ...report, ...other }, ours)).toBe(false)
+    expect(isOurs({ ...report, uri: '' }, ours)).toBe(true)
+    expect(isOurs(report, { ...ours, uri: null })).toBe(true)
+  })
+  it.each([0, 42])('a state %i that no standard knows ends in a question that can be settled', async (state) => {
+    const { printers, machine, begun, count } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) held.left = 0
+    const [id = ''] = await begun()
+    printers.work({ ...QUICK, awayMs: 200 })
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    const job = machine.jobs[0]
+    if (!job) throw new Error('no job')
+    const odd = { ...job, state }
+    machine.jobs.splice(0, 1, odd)
+    const over = await printers.over(id)
+    expect(over.state).toBe('not known')
+    expect(over.printerSays).toContain('does not say what became of job 1')
+    await printers.room.must(ACTIONS['print.settle'], { id, outcome: 'good', cause: null, note: '' })
+    expect(count("select count(*) from runs where outcome = 'good'")).toBe(1)
+    expect(await printers.room.act(ACTIONS['print.cancel'], { id })).toMatchObject({
+      ok: false,
+      problem: { code: 'queue_cannot', why: expect.stringContaining('answered already') },
+    })
+    machine.cancel(job)
+  })
+  it('a printer that goes on although it was asked to cancel ends in a question', async () => {
+    const { printers, machine, begun } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) held.left = 0
+    const [id = ''] = await begun()
+    printers.work({ ...QUICK, awayMs: 100 })
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    machine.cancel = () => false
+    await printers.room.must(ACTIONS['print.cancel'], { id })
+    const over = await printers.over(id)
+    expect(over).toMatchObject({
+      state: 'not known',
+      printerSays: expect.stringContaining('asked to cancel and goes on'),
+    })
+  })
+})
+
 describe('cancelling', () => {
+  it('copies behind a cancelled one say in truth why they were not sent', async () => {
+    const { printers, begun } = await cards()
+    const [first = '', second = ''] = await begun({ copies: 2 })
+    await printers.room.must(ACTIONS['print.cancel'], { id: first })
+    expect(readPrint(printers.room.db, second)).toMatchObject({
+      state: 'cancelled',
+      problem: 'cancelled together with copy 1 before it',
+    })
+  })
   it('what waits here is gone at once', async () => {
     const { printers, begun } = await cards()
     const [id = ''] = await begun()

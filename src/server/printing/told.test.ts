@@ -93,10 +93,44 @@ describe('what a printer tells', () => {
     expect(told.sources[0]?.margins).toEqual([{ upToWidth: null, margins: edges(3000, 3000, 6000, 3000) }])
     expect(told.ignored[0]).toContain('two kinds of margins')
   })
-  it('a feed that only tells borderless is no feed', () => {
+  it('a feed that only tells borderless prints without margins', () => {
     const told = toldFrom(database(col(21_000, 29_700, [0, 0, 0, 0])))
-    expect(told.sources).toEqual([])
-    expect(told.ignored[0]).toContain('no margins at all')
+    expect(told.sources).toMatchObject([
+      {
+        margins: [{ upToWidth: null, margins: { left: 0, right: 0, lead: 0, trail: 0 } }],
+        borderless: { widths: [210_000], mediaTypes: [] },
+      },
+    ])
+    expect(told.ignored).toEqual([])
+  })
+  it('sizes as the printer itself counts them, each once for a feed', () => {
+    const told = toldFrom(database(col(20_990, 29_704, [340, 340, 500, 1250]), col(20_990, 29_704, [0, 0, 0, 0])))
+    expect(told.sizes).toEqual([{ source: told.sources[0]?.keyword, width: 209_900, length: 297_040 }])
+  })
+  it('what raster may have goes before other resolutions', () => {
+    const dots = (n: number) => ({ kind: 'resolution', across: n, along: n, units: 3 }) as const
+    const told = toldFrom([
+      attribute('printer-resolution-supported', dots(600), dots(1200)),
+      attribute('pwg-raster-document-resolution-supported', dots(300)),
+    ])
+    expect(told.resolutions).toEqual([300])
+  })
+  it('inks by printer-supply where no markers come; waste tanks are none', () => {
+    const octets = (text: string) => ({ kind: 'octetString', bytes: Buffer.from(text) }) as const
+    const told = toldFrom([
+      attribute(
+        'printer-supply',
+        octets('type=inkCartridge;maxcapacity=50;level=20;class=supplyThatIsConsumed;colorantname=cyan;'),
+        octets('type=wasteInk;maxcapacity=100;level=30;colorantname=none;'),
+        octets('type=inkCartridge;maxcapacity=100;level=-3;colorantname=black;'),
+      ),
+      attribute('printer-state-message', { kind: 'text', value: 'Paused for cleaning' }),
+    ])
+    expect(told.inks).toEqual([
+      { name: 'cyan', colour: '', level: 40 },
+      { name: 'black', colour: '', level: null },
+    ])
+    expect(told.stateMessage).toBe('Paused for cleaning')
   })
   it('absurd resolutions, qualities, keywords and ink levels are left out and said', () => {
     const told = toldFrom([

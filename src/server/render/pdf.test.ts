@@ -4,7 +4,8 @@ import { join } from 'node:path'
 import { inflateSync } from 'node:zlib'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
-import { fromMm } from '@/core/length/length'
+import { fromMm, um } from '@/core/length/length'
+import { fedSheet } from '@/core/sheet/sheet'
 import type { SlipBody } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { printerProfile } from '../../../demo/icc'
@@ -12,6 +13,7 @@ import { drawing, images, pageBox, readPdf } from '../../../test/pdf-reader'
 import { put, quarters } from '../../../test/pictures'
 import { folder } from '../../../test/room'
 import { facts } from '../../../test/slip-facts'
+import { lettersOf } from './letters'
 import { writePdf } from './pdf'
 import { type PictureSource, readyPicture } from './source'
 
@@ -131,6 +133,52 @@ describe('the print-ready file', () => {
     const top = (364 - (120 * 300) / 400) / 2
     expect(await seenAt(upright, 70, top + 3)).toBe('blue')
   })
+  it('draws names in any script, and embeds what it draws: no font of another program is asked for', async () => {
+    const names = ['Łucja Żółć', 'Ελένη', 'Юлия Щ', 'अनिता', '山田 花子', 'ქეთევანი']
+    const at = (i: number) => ({ x: um(10_000), y: um(20_000 + 12_000 * i) })
+    const items = names.map((text, i) => ({ kind: 'text' as const, text, at: at(i), height: um(6000) }))
+    const sheet = fedSheet(um(120_000), um(120_000), 'short')
+    const page = { sheet, trim: { x: um(0), y: um(0), w: sheet.width, h: sheet.length }, items }
+    const pdf = await writePdf(page, new Map(), { title: 'Ł 山', subject: '', madeFor: null })
+    expect(Buffer.from(pdf).toString('latin1')).not.toMatch(/\/Font\b/)
+    const dir = folder()
+    put(dir, 'page.pdf', pdf)
+    const done = spawnSync('pdftoppm', ['-r', '50.8', '-gray', '-singlefile', join(dir, 'page.pdf'), join(dir, 'page')])
+    expect(done.status).toBe(0)
+    const { data, info } = await sharp(join(dir, 'page.pgm')).raw().toBuffer({ resolveWithObject: true })
+    const raster = await Promise.all(items.map((item) => lettersOf(item, 50.8)))
+    for (const [i, name] of names.entries()) {
+      // ink of this line in the file, and in the raster: the same letters
+      let dark = 0
+      for (let y = 2 * (13 + 12 * i); y < 2 * (23 + 12 * i); y++)
+        for (let x = 0; x < info.width; x++)
+          dark += 255 - (data[y * info.width * info.channels + x * info.channels] ?? 255)
+      const ink = [...(raster[i]?.ink ?? [])].reduce((a, b) => a + b, 0)
+      expect(ink, name).toBeGreaterThan(2000)
+      expect(Math.abs(dark - ink) / ink, name).toBeLessThan(0.1)
+    }
+  })
+  it('says which printer its numbers are for when they were converted to its profile', async () => {
+    const sheet = fedSheet(um(100_000), um(100_000), 'short')
+    const page = { sheet, trim: { x: um(0), y: um(0), w: sheet.width, h: sheet.length }, items: [] }
+    const profile = printerProfile('fen <2026>', { gamma: 2, black: 0.035, chroma: 0.82 })
+    const pdf = await writePdf(page, new Map(), {
+      title: 'A & B',
+      subject: '',
+      madeFor: { profile, name: 'fen <2026>', grey: false },
+    })
+    const objects = readPdf(pdf)
+    const intent = objects.find((o) => /\/OutputIntent\b/.test(o.text))
+    expect(intent?.text).toMatch(/\/S \/GTS_PDFA1/)
+    const ref = Number(/\/DestOutputProfile (\d+) 0 R/.exec(intent?.text ?? '')?.[1])
+    const stored = objects.find((o) => o.id === ref)
+    expect(stored?.text).toMatch(/\/N 3/)
+    expect(inflateSync(stored?.stream ?? Buffer.alloc(0))).toEqual(Buffer.from(profile))
+    const xmp = objects.find((o) => /\/Metadata\b/.test(o.text) && o.stream)?.stream?.toString('utf8')
+    expect(xmp).toMatch(/<pdfaid:part>2<\/pdfaid:part><pdfaid:conformance>B</)
+    expect(xmp).toContain('A &amp; B')
+    expect(Buffer.from(pdf).toString('latin1')).toMatch(/\/ID \[/)
+  })
   it('mirrors for transfer paper', async () => {
     const page = outcomeOf(facts(exact)).print?.page
     const [part] = page?.items ?? []
@@ -153,6 +201,7 @@ describe('the print-ready file', () => {
     const pdf = await writePdf(mirrored, new Map([['p', { ready: ready.value, size: { width: 300, height: 400 } }]]), {
       title: '',
       subject: '',
+      madeFor: null,
     })
     expect(await seenAt({ pdf, dir: folder() }, 70, 104)).toBe('green')
   })

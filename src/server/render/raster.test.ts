@@ -8,6 +8,7 @@ import { fedSheet, type Rect, sheetRect } from '@/core/sheet/sheet'
 import type { RasterPage } from '@/formats/pwg-raster/write'
 import { openConverter } from '@/server/imaging/convert'
 import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
+import { gammaCurve, greyProfile } from '../../../test/icc'
 import { put, quarters } from '../../../test/pictures'
 import { type ReadRaster, readRaster } from '../../../test/raster-reader'
 import { folder } from '../../../test/room'
@@ -32,6 +33,17 @@ type Shot = {
   readonly convert?: { readonly target: Uint8Array | null; readonly channels: 1 | 3 }
 }
 
+const HEAD: RasterPage = {
+  width: pixelsOf(SHEET.width, PPI),
+  height: pixelsOf(SHEET.length, PPI),
+  ppi: PPI,
+  colour: 'srgb',
+  bits: 8,
+  sizeName: 'custom_x_50.8x76.2mm',
+  mediaType: 'matte',
+  printQuality: 4,
+}
+
 /** The picture of a shot on the page, as the printer reads it. */
 async function raster(shot: Shot): Promise<ReadRaster> {
   const path = put(folder(), 'p', shot.bytes)
@@ -50,17 +62,7 @@ async function raster(shot: Shot): Promise<ReadRaster> {
     ...shot.part,
   }
   const page: Page = { sheet: SHEET, trim: sheetRect(SHEET), items: [part, ...(shot.items ?? [])] }
-  const head: RasterPage = {
-    width: pixelsOf(SHEET.width, PPI),
-    height: pixelsOf(SHEET.length, PPI),
-    ppi: PPI,
-    colour: 'srgb',
-    bits: 8,
-    sizeName: 'custom_x_50.8x76.2mm',
-    mediaType: 'matte',
-    printQuality: 4,
-    ...shot.head,
-  }
+  const head: RasterPage = { ...HEAD, ...shot.head }
   const opened = shot.convert
     ? await openConverter({
         source: raw.icc,
@@ -261,6 +263,29 @@ describe('a page as PWG raster', () => {
     // the file holds other numbers for the same colour, and untouched they are what is sent
     expect(Math.abs((plain.at(60, 100)[0] ?? 0) - 120)).toBeGreaterThan(8)
     for (const [c, v] of [120, 160, 120].entries()) expect(brought.at(60, 100)[c]).toBeCloseTo(v, -0.5)
+  })
+  it('grey with a profile of its own is brought to sRGB, as preview and PDF show it', async () => {
+    const grey = await sharp(Buffer.alloc(60 * 80, 100), { raw: { width: 60, height: 80, channels: 1 } })
+      .jpeg({ quality: 100 })
+      .toBuffer()
+    const body = Buffer.concat([
+      Buffer.from('ICC_PROFILE\0\x01\x01', 'latin1'),
+      greyProfile('linear grey', gammaCurve(1)),
+    ])
+    const head = Buffer.from([0xff, 0xe2, (body.length + 2) >> 8, (body.length + 2) & 255])
+    const bytes = Buffer.concat([grey.subarray(0, 2), head, body, grey.subarray(2)])
+    const r = await raster({ bytes, grey: true, convert: { target: null, channels: 1 } })
+    // 100 of 255 in linear light is 0.392; sRGB writes that as 168 (IEC 61966-2-1)
+    for (const v of r.at(60, 100)) expect(Math.abs(v - 168)).toBeLessThanOrEqual(2)
+  })
+  it('lets what waits in the process go on between bands', async () => {
+    let turns = 0
+    const count = setInterval(() => turns++, 0)
+    const page: Page = { sheet: fedSheet(um(1_000_000), um(1_000_000), 'short'), trim: sheetRect(SHEET), items: [] }
+    const head = { ...HEAD, width: 6000, height: 6000 }
+    for await (const piece of pwgRaster(page, new Map(), head)) expect(piece.length).toBeGreaterThan(0)
+    clearInterval(count)
+    expect(turns).toBeGreaterThan(5)
   })
   it('a broken picture is an error, and leaves nothing behind', async () => {
     const before = readdirSync(tmpdir()).filter((n) => n.startsWith('libreta-raster-')).length

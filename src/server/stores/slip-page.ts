@@ -69,6 +69,8 @@ export function slipPage(db: Db, id: string, now: number) {
       grey: picture.grey,
       bits: picture.bits,
       profile: picture.profile,
+      colourNote: picture.colourNote ?? null,
+      colourAsks: picture.colourAsks ?? false,
       decoded: picture.decoded,
       bytes: picture.bytes,
       previewReady: picture.previewSha !== null,
