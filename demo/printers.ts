@@ -153,6 +153,7 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
       says: 'on matte papers Quick is enough for anything looked at from half a metre',
     },
   ],
+  darkness: { least: -8, most: 8, step: 1 },
   ipp: {
     sources: { [at(ids, 0)]: 'main', [at(ids, 1)]: 'manual' },
     types: {},
@@ -172,6 +173,7 @@ const otterOffice = (ids: readonly string[]): QueueFacts => ({
   ownOptions: [],
   rules: [],
   notes: [],
+  darkness: { least: -8, most: 8, step: 1 },
   ipp: { sources: { [at(ids, 0)]: 'main' }, types: {}, qualities: { quick: 3 } },
 })
 
@@ -233,6 +235,7 @@ const heronRoll = (ids: readonly string[]): QueueFacts => ({
     },
   ],
   notes: [],
+  darkness: { least: -8, most: 8, step: 1 },
   ipp: {
     sources: { [at(ids, 0)]: 'main-roll', [at(ids, 1)]: 'manual' },
     types: {},
@@ -270,6 +273,7 @@ const wrenCards = (ids: readonly string[]): QueueFacts => ({
   ownOptions: [],
   rules: [],
   notes: [],
+  darkness: { least: -8, most: 8, step: 1 },
   ipp: { sources: { [at(ids, 0)]: 'main' }, types: {}, qualities: { normal: 4, high: 5 } },
 })
 

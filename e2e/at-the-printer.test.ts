@@ -85,7 +85,7 @@ describe('at the printer', () => {
       }
       throw new Error(`Tab never came to ${name}`)
     }
-    await focusOn('Correct the outcome')
+    await focusOn('Correct this run')
     await page.keyboard.press('Enter')
     await page.waitForSelector('[role=dialog] textarea')
     await focusOn('Choose a cause')

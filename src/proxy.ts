@@ -24,8 +24,6 @@ export function proxy(request: NextRequest): NextResponse {
   const response = NextResponse.next({ request: { headers } })
   // files of members carry a stricter policy of their own: sandboxed, nothing allowed
   if (!path.startsWith('/api/')) response.headers.set('content-security-policy', policy)
-  // what a room answers is this moment's; a handler that knows better says so itself
-  else response.headers.set('cache-control', 'no-store')
   response.headers.set('x-content-type-options', 'nosniff')
   response.headers.set('referrer-policy', 'same-origin')
   return response

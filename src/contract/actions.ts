@@ -1,14 +1,17 @@
 import { z } from 'zod'
 import { SURFACES } from '@/core/printer/facts'
 import { MOST_SHEETS, readingsSchema } from './edge-check'
-import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, umSchema } from './lengths'
+import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
 import { sheetChoiceSchema, slipBodySchema } from './slip'
 import { CAUSES } from './slip-data'
 
+/** Counts up by one from 1: no row is ever saved a thousand million times. */
+const revisionSchema = z.int().min(1).max(1_000_000_000)
+
 /** A row that is edited: which, and the revision that the person saw. */
-const edited = { id: idSchema, revision: z.int().min(1) }
+const edited = { id: idSchema, revision: revisionSchema }
 const unit = z.enum(['mm', 'in'])
 
 const printerFields = {
@@ -70,7 +73,7 @@ export const INPUTS = {
     demo: z.boolean().default(false),
   }),
   'room.edit': z.object({
-    revision: z.int(),
+    revision: revisionSchema,
     name: nameSchema,
     unit,
     stopPpi: z.int().min(1).max(2000),
@@ -80,9 +83,9 @@ export const INPUTS = {
   }),
   'tariff.set': z.object({
     paperPercent: z.int().min(0).max(1000),
-    inkPer100Ml: minorSchema,
-    roomShare: minorSchema,
-    validFrom: z.int().min(0).nullable().default(null),
+    inkPer100Ml: minorSchema.refine((v) => v >= 0, 'not below 0'),
+    roomShare: minorSchema.refine((v) => v >= 0, 'not below 0'),
+    validFrom: timeSchema.nullable().default(null),
   }),
   'group.add': z.object({ name: nameSchema }),
   'person.add': z.object({
@@ -138,17 +141,22 @@ export const INPUTS = {
     ...edited,
     goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),
   }),
-  'upkeep.log': z.object({ printerId: idSchema, kind: z.enum(UPKEEP_KINDS), at: z.int().nullable(), note: noteSchema }),
+  'upkeep.log': z.object({
+    printerId: idSchema,
+    kind: z.enum(UPKEEP_KINDS),
+    at: timeSchema.nullable(),
+    note: noteSchema,
+  }),
   'feed.save': z.object({
     printerId: idSchema,
     id: idSchema.nullable(),
-    revision: z.int().nullable(),
+    revision: revisionSchema.nullable(),
     facts: feedSchema,
   }),
   'queue.save': z.object({
     printerId: idSchema,
     id: idSchema.nullable(),
-    revision: z.int().nullable(),
+    revision: revisionSchema.nullable(),
     name: nameSchema,
     address: z.string().max(300),
     language: z.string().max(120),
@@ -170,11 +178,11 @@ export const INPUTS = {
   'slip.save': z.object({ ...edited, body: slipBodySchema }),
   'slip.state': z.object({ ...edited, state: z.enum(['open', 'waiting', 'withdrawn']) }),
   'slip.copy': z.object({ id: idSchema }),
-  'slip.file': z.object({ id: idSchema, revision: z.int() }),
+  'slip.file': z.object({ id: idSchema, revision: revisionSchema }),
   'job.cancel': z.object({ id: idSchema }),
   'run.log': z.object({
     slipId: idSchema,
-    revision: z.int(),
+    revision: revisionSchema,
     outcome: z.enum(['good', 'proof', 'spoiled']),
     cause: z.enum(CAUSES).nullable(),
     note: noteSchema,
@@ -182,17 +190,19 @@ export const INPUTS = {
     copies: z.int().min(1).max(500),
     answers: answersSchema,
     /** only for a room that is filled afterwards; null is now */
-    at: z.int().nullable().default(null),
+    at: timeSchema.nullable().default(null),
   }),
   'run.correct': z.object({
     id: idSchema,
     outcome: z.enum(['good', 'proof', 'spoiled']),
     cause: z.enum(CAUSES).nullable(),
     note: noteSchema,
+    /** whose print it was; left away: as before */
+    memberId: idSchema.optional(),
   }),
   'print.start': z.object({
     slipId: idSchema,
-    revision: z.int(),
+    revision: revisionSchema,
     copies: z.int().min(1).max(100),
     /** what each copy is logged as once the printer says that it is done */
     outcome: z.enum(['good', 'proof']),

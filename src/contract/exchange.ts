@@ -71,7 +71,7 @@ export function readExchange<T extends z.ZodType>(
   } catch {
     return bad({ code: 'not_json' })
   }
-  const head = z.object({ libreta: z.string(), version: z.int() }).safeParse(data)
+  const head = z.object({ libreta: z.string(), version: z.int().min(1).max(1_000_000) }).safeParse(data)
   if (!head.success) return bad({ code: 'other_kind', is: 'something else', wants: `a ${wants}` })
   if (head.data.libreta !== wants)
     return bad({ code: 'other_kind', is: `a ${head.data.libreta.slice(0, 40)}`, wants: `a ${wants}` })

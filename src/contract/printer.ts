@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Feed, NO_WORDS, PRINTER_COLOURS, type QueueFacts, SURFACES } from '@/core/printer/facts'
+import { ANY_DARKNESS, type Feed, NO_WORDS, PRINTER_COLOURS, type QueueFacts, SURFACES } from '@/core/printer/facts'
 import { edgesSchema, lengthSchema, nameSchema } from './lengths'
 
 const keySchema = z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/, 'small letters, digits and hyphens')
@@ -126,6 +126,10 @@ const dialogStepSchema = z
   })
   .readonly()
 
+const darknessSchema = z
+  .object({ least: z.int().min(-100).max(0), most: z.int().min(0).max(100), step: z.int().min(1).max(50) })
+  .readonly()
+
 const ippKeywordSchema = z.string().regex(/^[a-z0-9][a-z0-9._-]{0,60}$/, 'a keyword of the printer')
 
 const ippWordsSchema = z
@@ -156,6 +160,7 @@ export const queueFactsSchema = z
     ownOptions: z.array(ownOptionSchema).max(20).readonly().default([]),
     rules: z.array(ruleSchema).max(400).readonly().default([]),
     notes: z.array(noteOfQueueSchema).max(60).readonly().default([]),
+    darkness: darknessSchema.default(ANY_DARKNESS),
     ipp: ippWordsSchema.default(NO_WORDS),
   })
   .readonly() satisfies z.ZodType<QueueFacts, unknown>

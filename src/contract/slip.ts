@@ -48,7 +48,7 @@ export const slipBodySchema = z
     ]),
     placing: placingSchema,
     anchor: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).readonly(),
-    depth: z.int().min(-20).max(20),
+    depth: z.int().min(-100).max(100),
     copies: z.int().min(1, 'at least one copy').max(500, 'at most 500 copies'),
   })
   .readonly() satisfies z.ZodType<SlipBody, unknown>

@@ -30,7 +30,7 @@ describe('figures', () => {
     const { sheet, print } = outcomeOf(facts(exact))
     show(<Figures sheet={sheet} print={print} />)
     const width = within(screen.getByRole('row', { name: /^Width/ }))
-    expect(width.getAllByRole('cell').map((c) => c.textContent)).toEqual(['180.0', '176.0', '180.0', '± 0.3'])
+    expect(width.getAllByRole('cell').map((c) => c.textContent)).toEqual(['180.0', '176.0', '180.0', '± 0.7'])
   })
   it('are in inches in a room of inches', () => {
     const { sheet, print } = outcomeOf(facts(exact))
@@ -107,6 +107,7 @@ describe('logging what came out', () => {
         onClose={onClose}
         stops={withStops ? stops() : []}
         left={1}
+        whose={{ memberId: 'm', people: [{ id: 'm', name: 'Iria' }], onMember: () => {} }}
         flush={async () => 7}
       />,
     )

@@ -14,6 +14,7 @@ export type BenchSlip = {
   readonly title: string
   readonly memberName: string | null
   readonly pictureId: string | null
+  /** good prints that it still wants */
   readonly copies: number
   readonly sheet: { readonly width: Um; readonly length: Um; readonly roll: boolean } | null
   readonly level: 'stop' | 'look' | 'fine'

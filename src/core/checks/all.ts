@@ -5,9 +5,11 @@ import { borderlessPossible, growthKnown, noSliver } from './borderless'
 import type { Check, Finding, Level } from './check'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
+import { darknessKnown } from './darkness'
 import { printerTakes } from './delivery'
 import { edgeMeasured } from './edge-measured'
 import { leavesInk, turnSaves } from './ink'
+import { paperLoaded } from './loaded'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
 import { sizePossible, sizeTurned } from './size'
@@ -27,7 +29,9 @@ export const CHECKS: readonly Check[] = [
   noSliver,
   edgeMeasured,
   resolutionEnough,
+  paperLoaded,
   blackInkHeld,
+  darknessKnown,
   profilePresent,
   convertedOnce,
   colourDescribed,

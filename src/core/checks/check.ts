@@ -10,6 +10,14 @@ import type { SlipOutcome } from '@/core/slip/outcome'
 
 export type Level = 'stop' | 'look' | 'fine'
 
+/** A paper in one form. Lengths um. */
+export type PaperForm = {
+  readonly paper: string
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um
+  readonly length: Um
+}
+
 /** What a check found, as data: a code with its figures. The words stand in `words`. */
 export type Found =
   | { readonly code: 'picture_missing' | 'preset_missing' | 'sheet_missing' }
@@ -54,6 +62,17 @@ export type Found =
   | { readonly code: 'edge_checked'; readonly number: number }
   | { readonly code: 'edge_unchecked'; readonly feed: string; readonly borderless: boolean; readonly queue: string }
   | { readonly code: 'colour_note'; readonly name: string; readonly note: string; readonly asks: boolean }
+  | { readonly code: 'darkness_known' }
+  | {
+      readonly code: 'darkness_out'
+      readonly is: number
+      readonly least: number
+      readonly most: number
+      readonly step: number
+      readonly queue: string
+    }
+  | { readonly code: 'paper_loaded' }
+  | { readonly code: 'other_paper'; readonly feed: string; readonly holds: PaperForm; readonly wants: PaperForm }
   | { readonly code: 'leaves_ink' }
   | { readonly code: 'no_ink'; readonly margins: boolean }
   | { readonly code: 'turned_saves'; readonly isUm: Um; readonly insteadUm: Um }

@@ -24,6 +24,19 @@ const A4 = { name: 'A4', short: fromMm(210), long: fromMm(297) }
 
 const fen = { name: 'fen', sealMadeWith: null, grey: false }
 
+const GREY = {
+  ...VERSION,
+  settings: { ...VERSION.settings, printerColour: 'grey mode' as const },
+  darkness: { least: -8, most: 8, step: 2 },
+}
+const LOADED = {
+  paperId: 'paper',
+  paperName: 'Fenland Matte',
+  kind: 'sheet',
+  width: fromMm(257),
+  length: fromMm(364),
+  rollId: null,
+} as const
 const TAKES = { formats: ['image/pwg-raster'], rasterTypes: ['srgb_8', 'rgb_8'], resolutions: [720], scaling: [] }
 
 const CASES: readonly Case[] = [
@@ -359,6 +372,51 @@ const CASES: readonly Case[] = [
     rest: { picture: { ...PICTURE, profile: null, colourNote: 'its profile is broken', colourAsks: false } },
     level: 'look',
     says: /counts as untagged/,
+  },
+  {
+    name: 'a darkness that the queue knows',
+    check: 'darkness',
+    body: { depth: -4 },
+    rest: { version: GREY },
+    level: 'fine',
+    says: /knows this darkness/,
+  },
+  {
+    name: 'a darkness beyond the queue',
+    check: 'darkness',
+    body: { depth: 9 },
+    rest: { version: GREY },
+    level: 'stop',
+    says: /Otter, photo takes a darkness from -8 to 8 in steps of 2; this slip has 9/,
+  },
+  {
+    name: 'a darkness between its steps',
+    check: 'darkness',
+    body: { depth: 3 },
+    rest: { version: GREY },
+    level: 'stop',
+    says: /in steps of 2; this slip has 3/,
+  },
+  {
+    name: 'the right paper in the feed',
+    check: 'loaded',
+    rest: { version: { ...VERSION, loaded: LOADED } },
+    level: 'fine',
+    says: /paper of the preset is in the printer/,
+  },
+  {
+    name: 'another paper in the feed',
+    check: 'loaded',
+    rest: { version: { ...VERSION, loaded: { ...LOADED, paperId: 'x', paperName: 'Dune Lustre' } } },
+    level: 'stop',
+    says: /^The rear stack holds Dune Lustre, B4; this prints on Fenland Matte, B4\. Load it/,
+  },
+  {
+    name: 'the paper in another size',
+    check: 'loaded',
+    rest: { version: { ...VERSION, loaded: { ...LOADED, length: um(364_500) } } },
+    level: 'stop',
+    says: /holds Fenland Matte, .*; this prints on Fenland Matte, B4/,
   },
   { name: 'a print', check: 'ink', level: 'fine', says: /Something is printed/ },
   {

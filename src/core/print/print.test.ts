@@ -101,7 +101,7 @@ describe('what a printer is asked for', () => {
       'topcoat even',
       'one-way passes',
       'tint 1, -2',
-      'tone depth −3',
+      'darkness −3',
       'Pause between passes: One second',
       'gone: x',
     ])

@@ -57,7 +57,7 @@ export function notSent(version: VersionFacts, depth: number): readonly string[]
     ...(s.topcoat === null ? [] : [`topcoat ${s.topcoat}`]),
     ...(s.passes === 'one-way' ? ['one-way passes'] : []),
     ...(s.tint && (s.tint.a !== 0 || s.tint.b !== 0) ? [`tint ${s.tint.a}, ${s.tint.b}`] : []),
-    ...(depth === 0 ? [] : [`tone depth ${depth > 0 ? '+' : '−'}${Math.abs(depth)}`]),
+    ...(depth === 0 ? [] : [`darkness ${depth > 0 ? '+' : '−'}${Math.abs(depth)}`]),
     ...Object.entries(s.own).map(([id, value]) => {
       const option = version.ownOptions.find((o) => o.id === id)
       return `${option?.name ?? id}: ${option?.values.find((v) => v.id === value)?.name ?? value}`

@@ -17,6 +17,7 @@ const FACTS: QueueFacts = {
   printerColours: ['off', 'own'],
   topcoats: [],
   twoWayBelowRank: null,
+  darkness: { least: -20, most: 20, step: 1 },
   nativePpi: 720,
   dialog: [],
   ownOptions: [],

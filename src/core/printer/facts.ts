@@ -102,9 +102,17 @@ export type QueueFacts = {
   readonly rules: readonly Rule[]
   /** advice that closes nothing */
   readonly notes: readonly Note[]
+  /** of the printer's own black-and-white way */
+  readonly darkness: Darkness
   /** what the printer calls feeds, media settings and qualities when it is spoken to */
   readonly ipp: IppWords
 }
+
+/** The whole numbers that a queue takes for darkness: from, to, in steps. */
+export type Darkness = { readonly least: number; readonly most: number; readonly step: number }
+
+/** Where nobody said otherwise. */
+export const ANY_DARKNESS: Darkness = { least: -20, most: 20, step: 1 }
 
 /**
  * The printer's own keywords (PWG 5100.7 and RFC 8011) by the room's ids: media-source by feed, media-type by media

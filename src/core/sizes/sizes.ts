@@ -21,6 +21,7 @@ export const SIZE_FAMILIES = [
   'Photo, inches',
   'Photo, cm',
   'Custom',
+  'On the shelf',
 ] as const
 export type SizeFamily = (typeof SIZE_FAMILIES)[number]
 

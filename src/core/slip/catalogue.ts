@@ -1,6 +1,7 @@
 import type { Tariff } from '@/core/charge/charge'
 import type { Um } from '@/core/length/length'
 import type { Currency, Minor } from '@/core/money/money'
+import { sameSheet, sameWidth, sizeById } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import type { PictureFacts, RoomFacts, SlipBody, SlipFacts, StockFacts, VersionFacts } from './facts'
 
@@ -29,10 +30,7 @@ export type Catalogue = {
   readonly currency: Currency
 }
 
-/** A sheet on the shelf is the slip's size within 0.5 mm. */
-const SAME = 500
-
-/** The stock that a slip takes its paper from, or null when the room keeps none in that form. */
+/** The stock that a slip takes its paper from, or null when the room keeps none in that very form. */
 export function stockFor(
   catalogue: Pick<Catalogue, 'stocks'>,
   paperId: string,
@@ -45,18 +43,28 @@ export function stockFor(
       (s) =>
         s.paperId === paperId &&
         s.kind === form.kind &&
-        (form.kind === 'roll'
-          ? Math.abs(s.width - form.width) <= SAME
-          : Math.abs(s.width - form.short) <= SAME && Math.abs(s.length - form.long) <= SAME),
+        (form.kind === 'roll' ? sameWidth(s.width, form.width) : sameSheet({ short: s.width, long: s.length }, form)),
     ) ?? null
   )
+}
+
+/**
+ * The roll that a print comes from: the one that is loaded, if it is among those that are open, else the one with the
+ * most left. Asked by the check, by booking and by ruler sheets alike.
+ */
+export function rollInUse<R extends { readonly id: string; readonly left: Um }>(
+  opened: readonly R[],
+  loadedRollId: string | null,
+): R | null {
+  const loaded = opened.find((r) => r.id === loadedRollId)
+  return loaded ?? [...opened].sort((a, b) => b.left - a.left)[0] ?? null
 }
 
 /** Puts together what a slip's outcome depends on. Ids that point to nothing become null: the checks say so. */
 export function factsFrom(catalogue: Catalogue, body: SlipBody, picture: PictureFacts | null): SlipFacts {
   const version = catalogue.versions.find((v) => v.id === body.versionId) ?? null
   const sheet = body.sheet
-  const size = sheet?.kind === 'size' ? (catalogue.sizes.find((s) => s.id === sheet.sizeId) ?? null) : null
+  const size = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
   const stock =
     version && sheet
       ? sheet.kind === 'cut'
@@ -68,19 +76,20 @@ export function factsFrom(catalogue: Catalogue, body: SlipBody, picture: Picture
     picture,
     version,
     size,
-    stock: stock ? stockFacts(stock) : null,
+    stock: stock ? stockFacts(stock, version?.loaded?.rollId ?? null) : null,
     tariff: catalogue.tariff,
     room: catalogue.room,
   }
 }
 
-/** The fullest opened roll counts: prints come from one roll. */
-function stockFacts(stock: StockOnShelf): StockFacts {
-  return stock.kind === 'sheet'
-    ? { id: stock.id, price: { kind: 'sheet', pack: stock.pack, price: stock.price }, left: stock.count }
-    : {
-        id: stock.id,
-        price: { kind: 'roll', lengthUm: stock.length, price: stock.price },
-        left: Math.max(0, ...stock.rolls.map((r) => r.left)),
-      }
+function stockFacts(stock: StockOnShelf, loadedRollId: string | null): StockFacts {
+  if (stock.kind === 'sheet')
+    return { id: stock.id, price: { kind: 'sheet', pack: stock.pack, price: stock.price }, left: stock.count }
+  const roll = rollInUse(stock.rolls, loadedRollId)
+  return {
+    id: stock.id,
+    price: { kind: 'roll', lengthUm: stock.length, price: stock.price },
+    left: Math.max(0, roll?.left ?? 0),
+    rollId: roll?.id ?? null,
+  }
 }

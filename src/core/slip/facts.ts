@@ -4,7 +4,16 @@ import type { Um } from '@/core/length/length'
 import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/print/delivery'
-import type { BlackInk, Feed, MediaSetting, OwnOption, Quality, QueueFeed, Surface } from '@/core/printer/facts'
+import type {
+  BlackInk,
+  Darkness,
+  Feed,
+  MediaSetting,
+  OwnOption,
+  Quality,
+  QueueFeed,
+  Surface,
+} from '@/core/printer/facts'
 import type { Quarter } from '@/core/sheet/sheet'
 
 /** The sheet that a slip asks for. `auto` length: as long as the print needs. */
@@ -68,6 +77,16 @@ export type CheckDue =
   | { readonly why: 'age'; readonly days: number }
   | { readonly why: 'upkeep'; readonly kind: string }
 
+/** What lies in a feed. Width across or short edge; length of a sheet, or of a new roll. */
+export type LoadedFacts = {
+  readonly paperId: string
+  readonly paperName: string
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um
+  readonly length: Um
+  readonly rollId: string | null
+}
+
 /** A version with everything that it points to. */
 export type VersionFacts = {
   readonly id: string
@@ -91,6 +110,10 @@ export type VersionFacts = {
   readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }
   /** why an edge check of this queue and feed is due again, by edge; null: it is not, or none was made */
   readonly checkDue: { readonly margins: CheckDue | null; readonly borderless: CheckDue | null }
+  /** what is noted as loaded in the version's feed; null: nothing is */
+  readonly loaded?: LoadedFacts | null
+  /** what darkness the queue knows */
+  readonly darkness?: Darkness
   /** the black ink that the printer holds now; null when nothing is known */
   readonly holdsBlack: BlackInk | null
   /** what the printer told that it takes; null: it has no address, or was not asked */
@@ -105,6 +128,8 @@ export type StockFacts = {
   readonly price: StockPrice
   /** sheets on the shelf, or um left on the roll in use */
   readonly left: number
+  /** the roll that the print comes from; null: none is open */
+  readonly rollId?: string | null
 }
 
 export type RoomFacts = {

@@ -1,6 +1,7 @@
 import type { Um } from '@/core/length/length'
 import type { BlackInk } from '@/core/printer/facts'
 import type { FedSheet } from '@/core/sheet/sheet'
+import { sameSheet, sameWidth } from '@/core/sizes/shelf'
 import type { VersionFacts } from './facts'
 
 /** What a feed holds now. Width across or short edge; length of a sheet, or of a new roll. */
@@ -25,9 +26,6 @@ export type Needs = {
   readonly black: BlackInk | null
 }
 
-/** Papers are cut within half a millimetre. */
-const SAME = 500
-
 /** What a version on this sheet asks of the printer, compared with what it holds. A roll's length is never compared. */
 export function needsOf(version: VersionFacts, sheet: FedSheet, roll: boolean, loaded: readonly Loaded[]): Needs {
   const [short, long] = roll
@@ -38,8 +36,7 @@ export function needsOf(version: VersionFacts, sheet: FedSheet, roll: boolean, l
       l.feedId === version.feed.id &&
       l.paperId === version.paper.id &&
       (l.kind === 'roll') === roll &&
-      Math.abs(l.width - short) <= SAME &&
-      (roll || Math.abs(l.length - long) <= SAME),
+      (roll ? sameWidth(l.width, short) : sameSheet({ short: l.width, long: l.length }, { short, long })),
   )
   const black =
     version.holdsBlack !== null && version.holdsBlack !== version.settings.blackInk ? version.settings.blackInk : null

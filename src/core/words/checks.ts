@@ -1,4 +1,4 @@
-import type { Finding } from '@/core/checks/check'
+import type { Finding, PaperForm } from '@/core/checks/check'
 import { sayColour } from '@/core/colour/colour-check'
 import { type LengthUnit, um } from '@/core/length/length'
 import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
@@ -7,6 +7,7 @@ import type { BorderlessClosed } from '@/core/printer/closed'
 import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
+import { sayForm } from './paper-form'
 
 /** Where an edge is, in a sentence. */
 export const EDGE_WORDS: Readonly<Record<EdgeName, string>> = {
@@ -111,6 +112,14 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
       return f.asks
         ? `${f.name}: ${f.note}. Ask for the picture with a sound profile, or take it as untagged on line 1.`
         : `${f.name}: ${f.note}. It counts as untagged: its numbers are taken as sRGB.`
+    case 'darkness_known':
+      return 'The queue knows this darkness.'
+    case 'darkness_out':
+      return `${f.queue} takes a darkness from ${f.least} to ${f.most}${f.step === 1 ? '' : ` in steps of ${f.step}`}; this slip has ${f.is}.`
+    case 'paper_loaded':
+      return 'The paper of the preset is in the printer.'
+    case 'other_paper':
+      return `The ${f.feed} holds ${sayPaper(f.holds, unit)}; this prints on ${sayPaper(f.wants, unit)}. Load it, and say so on the bench.`
     case 'leaves_ink':
       return 'Something is printed on the sheet.'
     case 'no_ink':
@@ -137,6 +146,8 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
       return absurd(f)
   }
 }
+
+const sayPaper = (p: PaperForm, unit: LengthUnit): string => `${p.paper}, ${sayForm(p.kind, p.width, p.length, unit)}`
 
 /** Why a size does not go through a feed, with the limit. */
 export function saySizeProblem(p: SizeProblem, feed: string, unit: LengthUnit): string {

@@ -1,6 +1,6 @@
 'use client'
 
-import { Button, Modal, Textarea } from '@mantine/core'
+import { Button, Modal, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
 import { OutcomeFields } from '@/ui/parts/outcome-fields'
@@ -10,22 +10,40 @@ import { useDo } from '@/ui/parts/use-do'
 type Outcome = 'good' | 'proof' | 'spoiled'
 
 /** A run that turned out to be something else: what it is now, and why. The run as it was logged stays. */
-export function CorrectRun({ id, outcome: was }: { readonly id: string; readonly outcome: Outcome }) {
+export function CorrectRun(props: {
+  readonly id: string
+  readonly outcome: Outcome
+  readonly cause: string | null
+  readonly memberId: string | null
+  readonly people: readonly { readonly id: string; readonly name: string }[]
+}) {
+  const { id, outcome: was } = props
   const { act, busy } = useDo()
   const [open, setOpen] = useState(false)
-  const [outcome, setOutcome] = useState<Outcome>(was === 'spoiled' ? 'good' : 'spoiled')
+  const [outcome, setOutcome] = useState<Outcome>(
+    props.memberId === null ? was : was === 'spoiled' ? 'good' : 'spoiled',
+  )
   const [cause, setCause] = useState<Cause | null>(null)
+  const [memberId, setMemberId] = useState(props.memberId)
   const [note, setNote] = useState('')
   const shut =
     outcome === 'spoiled' && !cause
       ? 'Say what spoiled it.'
       : note.trim() === ''
         ? 'Say how it was found: it stays beside the run.'
-        : null
+        : outcome === was && memberId === props.memberId
+          ? 'Change the outcome, or whose print it is.'
+          : null
   const correct = async (): Promise<void> => {
     const done = await act(
       'run.correct',
-      { id, outcome, cause: outcome === 'spoiled' ? cause : null, note },
+      {
+        id,
+        outcome,
+        cause: outcome === 'spoiled' ? cause : null,
+        note,
+        ...(memberId !== null && memberId !== props.memberId ? { memberId } : {}),
+      },
       `The run is ${outcome} now; its charge follows.`,
     )
     if (!done) return
@@ -35,7 +53,7 @@ export function CorrectRun({ id, outcome: was }: { readonly id: string; readonly
   return (
     <>
       <Button size="compact-xs" variant="default" onClick={() => setOpen(true)}>
-        Correct the outcome
+        Correct this run
       </Button>
       <Modal opened={open} onClose={() => setOpen(false)} title="What it turned out to be" size="lg" centered>
         <Form
@@ -57,6 +75,15 @@ export function CorrectRun({ id, outcome: was }: { readonly id: string; readonly
             onOutcome={setOutcome}
             cause={cause}
             onCause={setCause}
+          />
+          <Select
+            label="Whose print it is"
+            placeholder="nobody is named"
+            searchable
+            value={memberId}
+            data={props.people.map((p) => ({ value: p.id, label: p.name }))}
+            nothingFoundMessage="No member has this name. Add them under Members."
+            onChange={(next) => setMemberId(next ?? props.memberId)}
           />
           <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
           <p className="soft small">

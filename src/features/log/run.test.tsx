@@ -40,7 +40,8 @@ const RUN: Run = {
   length: fromMm(364),
   roll: false,
 }
-const page = (patch: Partial<Run> = {}) => show(<RunPage run={{ ...RUN, ...patch }} now={Date.UTC(2026, 10, 25)} />)
+const page = (patch: Partial<Run> = {}) =>
+  show(<RunPage run={{ ...RUN, ...patch }} people={[{ id: 'm2', name: 'Ida' }]} now={Date.UTC(2026, 10, 25)} />)
 const fact = (name: string): string | null | undefined =>
   screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent
 
@@ -58,7 +59,7 @@ describe('a run in the log', () => {
   it('what it turned out to be is corrected with a cause and a note', async () => {
     const asked = hearing(done({ id: 'r' }))
     page()
-    fireEvent.click(screen.getByRole('button', { name: 'Correct the outcome' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Correct this run' }))
     const dialog = within(screen.getByRole('dialog'))
     const submit = dialog.getByRole<HTMLButtonElement>('button', { name: 'It is spoiled' })
     expect(submit.disabled).toBe(true)
@@ -72,6 +73,22 @@ describe('a run in the log', () => {
     await waitFor(() =>
       expect(asked).toEqual([
         { action: 'run.correct', body: { id: 'r', outcome: 'spoiled', cause: 'banding', note: 'seen by daylight' } },
+      ]),
+    )
+  })
+  it('whose print it was is set by a correction, with the charge', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    page({ memberId: null, memberName: null })
+    fireEvent.click(screen.getByRole('button', { name: 'Correct this run' }))
+    const dialog = within(screen.getByRole('dialog'))
+    fireEvent.change(dialog.getByLabelText('Note'), { target: { value: 'it was hers' } })
+    expect(dialog.getByText('Change the outcome, or whose print it is.')).toBeTruthy()
+    fireEvent.click(dialog.getByPlaceholderText('nobody is named'))
+    fireEvent.click(await screen.findByRole('option', { name: 'Ida', hidden: true }))
+    fireEvent.click(dialog.getByRole('button', { name: 'It is good' }))
+    await waitFor(() =>
+      expect(asked).toEqual([
+        { action: 'run.correct', body: { id: 'r', outcome: 'good', cause: null, note: 'it was hers', memberId: 'm2' } },
       ]),
     )
   })
@@ -91,6 +108,6 @@ describe('a run in the log', () => {
   })
   it('one that nobody knows is not corrected here', () => {
     page({ outcome: 'not known' })
-    expect(screen.queryByRole('button', { name: 'Correct the outcome' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Correct this run' })).toBeNull()
   })
 })

@@ -16,7 +16,15 @@ const sayOutcome = (o: { readonly outcome: string; readonly cause: string | null
   o.cause ? `${o.outcome}, ${o.cause}` : o.outcome
 
 /** One run with its drawing as it was: made again from what was known when it was logged. */
-export function RunPage({ run, now }: { readonly run: Run; readonly now: number }) {
+export function RunPage({
+  run,
+  people,
+  now,
+}: {
+  readonly run: Run
+  readonly people: readonly { readonly id: string; readonly name: string }[]
+  readonly now: number
+}) {
   const { unit, currency, timeZone } = useWays()
   const { facts } = run
   const { sheet, print } = outcomeOf(facts)
@@ -27,7 +35,14 @@ export function RunPage({ run, now }: { readonly run: Run; readonly now: number 
         sub={`run ${run.number}, ${sayDay(run.at, timeZone, now)} ${sayTime(run.at, timeZone)}`}
       >
         {run.outcome === 'good' || run.outcome === 'proof' || run.outcome === 'spoiled' ? (
-          <CorrectRun key={run.outcome} id={run.id} outcome={run.outcome} />
+          <CorrectRun
+            key={`${run.outcome} ${run.memberId}`}
+            id={run.id}
+            outcome={run.outcome}
+            cause={run.cause}
+            memberId={run.memberId}
+            people={people}
+          />
         ) : null}
       </PageHead>
       <div className={css.run}>

@@ -95,6 +95,27 @@ export function QueueForm(
           max={2880}
           onChange={(nativePpi) => setFacts({ ...facts, nativePpi })}
         />
+        <CountField
+          label="Darkness from"
+          value={facts.darkness.least}
+          min={-100}
+          max={0}
+          onChange={(least) => setFacts({ ...facts, darkness: { ...facts.darkness, least } })}
+        />
+        <CountField
+          label="to"
+          value={facts.darkness.most}
+          min={0}
+          max={100}
+          onChange={(most) => setFacts({ ...facts, darkness: { ...facts.darkness, most } })}
+        />
+        <CountField
+          label="in steps of"
+          value={facts.darkness.step}
+          min={1}
+          max={50}
+          onChange={(step) => setFacts({ ...facts, darkness: { ...facts.darkness, step } })}
+        />
         <Checkbox
           label="Two-way passes exist"
           checked={below !== null}

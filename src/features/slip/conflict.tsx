@@ -18,7 +18,7 @@ const FIELDS: Readonly<Record<keyof SlipBody, string>> = {
   centring: 'centring',
   placing: 'placing',
   anchor: 'place',
-  depth: 'tone depth',
+  depth: 'darkness',
   copies: 'copies',
 }
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { Button, Modal, Textarea } from '@mantine/core'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
 import type { Finding } from '@/core/checks/check'
 import { CountField } from '@/ui/fields/count-field'
@@ -10,6 +10,7 @@ import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import css from './slip.module.css'
 import { StopAnswers, useStopAnswers } from './stop-answers'
+import { Whose, type WhoseProps } from './whose'
 
 type Outcome = 'good' | 'proof' | 'spoiled'
 
@@ -20,13 +21,22 @@ export function OutcomeDialog(props: {
   readonly onClose: () => void
   readonly stops: readonly Finding[]
   readonly left: number
+  readonly whose: WhoseProps
   readonly flush: () => Promise<number>
 }) {
   const { act, busy } = useDo()
   const [outcome, setOutcome] = useState<Outcome>('good')
   const [cause, setCause] = useState<Cause | null>(null)
   const [note, setNote] = useState('')
-  const [copies, setCopies] = useState(1)
+  const [copies, setCopies] = useState(props.left)
+  const [asked, setAsked] = useState(props.whose.memberId === null)
+  // opened again it starts with what is still wanted, and asks whose it is only while nobody is named
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the dialog opens
+  useEffect(() => {
+    if (!props.open) return
+    setCopies(props.left)
+    setAsked(props.whose.memberId === null)
+  }, [props.open])
   const given = useStopAnswers(props.stops)
   const shut =
     outcome === 'good' && given.open
@@ -53,7 +63,6 @@ export function OutcomeDialog(props: {
     setNote('')
     setCause(null)
     setOutcome('good')
-    setCopies(1)
     props.onClose()
   }
   return (
@@ -86,14 +95,9 @@ export function OutcomeDialog(props: {
             <StopAnswers stops={props.stops} given={given} why="Reason" />
           </div>
         ) : null}
+        <Whose whose={props.whose} asked={asked} />
         <div className={css.row}>
-          <CountField
-            label="Prints like this"
-            value={copies}
-            min={1}
-            max={Math.max(1, props.left, 50)}
-            onChange={setCopies}
-          />
+          <CountField label="Prints like this" value={copies} min={1} max={500} onChange={setCopies} />
           <span className="soft small">
             {props.left > 1 ? `${props.left} good ones are still wanted; ` : ''}each becomes a run of its own
           </span>

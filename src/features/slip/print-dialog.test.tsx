@@ -21,6 +21,7 @@ function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
       onClose={onClose}
       stops={[]}
       left={3}
+      whose={{ memberId: 'm', people: [{ id: 'm', name: 'Iria' }], onMember: () => {} }}
       queueName="Otter, photo"
       address="ipp://127.0.0.1:4791/ipp/print"
       notSent={[]}
@@ -31,6 +32,20 @@ function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
   return onClose
 }
 const submit = (): HTMLButtonElement => screen.getByRole<HTMLButtonElement>('button', { name: /^Print/ })
+
+describe('whose print it is', () => {
+  it('is asked where nobody is named, and left alone where somebody is', async () => {
+    dialog()
+    expect(screen.queryByText('Whose print is it?')).toBeNull()
+  })
+  it('what is chosen goes to the slip', async () => {
+    const onMember = vi.fn()
+    dialog({ whose: { memberId: null, people: [{ id: 'm', name: 'Iria' }], onMember } })
+    fireEvent.click(screen.getByPlaceholderText('which member?'))
+    fireEvent.click(await screen.findByRole('option', { name: 'Iria', hidden: true }))
+    expect(onMember).toHaveBeenCalledWith('m')
+  })
+})
 
 describe('print and log', () => {
   it('says where it goes and that the printer does not scale', () => {
@@ -53,7 +68,7 @@ describe('print and log', () => {
     expect(asked).toEqual([
       {
         action: 'print.start',
-        body: { slipId: 's', revision: 7, copies: 1, outcome: 'good', note: 'second paper', answers: [] },
+        body: { slipId: 's', revision: 7, copies: 3, outcome: 'good', note: 'second paper', answers: [] },
       },
     ])
   })

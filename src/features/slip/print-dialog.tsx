@@ -1,7 +1,7 @@
 'use client'
 
 import { Button, Modal, Textarea } from '@mantine/core'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { Finding } from '@/core/checks/check'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
@@ -10,6 +10,7 @@ import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import css from './slip.module.css'
 import { StopAnswers, useStopAnswers } from './stop-answers'
+import { Whose, type WhoseProps } from './whose'
 
 /** Print and log: how many, as what, what has to be right at the printer; a stop wants its reason first. */
 export function PrintDialog(props: {
@@ -18,6 +19,7 @@ export function PrintDialog(props: {
   readonly onClose: () => void
   readonly stops: readonly Finding[]
   readonly left: number
+  readonly whose: WhoseProps
   readonly queueName: string
   readonly address: string
   /** settings that the protocol cannot say */
@@ -26,7 +28,15 @@ export function PrintDialog(props: {
 }) {
   const { act, busy } = useDo()
   const [outcome, setOutcome] = useState<'good' | 'proof'>('good')
-  const [copies, setCopies] = useState(1)
+  const [copies, setCopies] = useState(Math.min(100, props.left))
+  const [asked, setAsked] = useState(props.whose.memberId === null)
+  // opened again it starts with what is still wanted, and asks whose it is only while nobody is named
+  // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the dialog opens
+  useEffect(() => {
+    if (!props.open) return
+    setCopies(Math.min(100, props.left))
+    setAsked(props.whose.memberId === null)
+  }, [props.open])
   const [note, setNote] = useState('')
   const given = useStopAnswers(props.stops)
   const shut = outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null
@@ -46,7 +56,6 @@ export function PrintDialog(props: {
     )
     if (!done) return
     setNote('')
-    setCopies(1)
     props.onClose()
   }
   return (
@@ -85,6 +94,7 @@ export function PrintDialog(props: {
         {outcome === 'good' && props.stops.length > 0 ? (
           <StopAnswers stops={props.stops} given={given} why="Why it is printed all the same" />
         ) : null}
+        <Whose whose={props.whose} asked={asked} />
         <div className={css.row}>
           <CountField label="Copies" value={copies} min={1} max={100} onChange={setCopies} />
           <span className="soft small">{props.left > 1 ? `${props.left} good ones are still wanted` : ''}</span>

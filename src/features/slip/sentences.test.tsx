@@ -26,8 +26,8 @@ describe('a closed line reads like a sentence', () => {
       settings: { ...VERSION.settings, printerColour: 'grey mode' as const, tint: { a: 0, b: 0 } },
     }
     expect(toneLine({ ...BODY, depth: -2 }, grey)).toEqual({
-      says: 'Grey mode, depth −2 for this picture',
-      detail: 'file untouched, tint 0, 0',
+      says: 'Grey mode, darkness −2 for this picture',
+      detail: 'file untouched, tint 0, 0; darkness cannot be sent: set it at the printer',
     })
   })
   it.each([

@@ -1,4 +1,4 @@
-import type { LengthUnit } from '@/core/length/length'
+import type { LengthUnit, Um } from '@/core/length/length'
 import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import type { PxRect } from '@/core/placing/placing'
 import { sharpFrom } from '@/core/placing/placing'
@@ -79,7 +79,7 @@ export function edgeLine(body: SlipBody, outcome: SlipOutcome, unit: LengthUnit)
   const along = `${writeNumber((sheet.growth.gy - 1) * 100, 1)} %`
   return {
     says: `Borderless, growth ${body.growth}`,
-    detail: `sprays up to ${writeLength(over as never, unit)} past the edge, which enlarges by ${across} across, ${along} along`,
+    detail: `sprays up to ${writeLength(over as Um, unit)} past the edge, which enlarges by ${across} across, ${along} along`,
   }
 }
 
@@ -114,7 +114,7 @@ export function toneLine(body: SlipBody, version: VersionFacts | null): Line {
   if (printerColour !== 'grey mode') return { says: `Printer colour ${printerColour}`, detail: file }
   const sign = body.depth > 0 ? '+' : body.depth < 0 ? '−' : ''
   return {
-    says: `Grey mode, depth ${sign}${Math.abs(body.depth)} for this picture`,
-    detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}`,
+    says: `Grey mode, darkness ${sign}${Math.abs(body.depth)} for this picture`,
+    detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${body.depth === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
   }
 }

@@ -97,7 +97,8 @@ export function SlipDesk(page: SlipPage) {
   const takePicture = useCallback(
     async (id: string, fileName: string): Promise<void> => {
       const title = fresh.current.title === '' ? titleFrom(fileName) : fresh.current.title
-      edit({ pictureId: id, crop: null, title })
+      // darkness belongs to a picture
+      edit({ pictureId: id, crop: null, title, depth: 0 })
       await flush()
       setOpen((line) => (line === 'picture' ? firstOpen({ ...fresh.current, pictureId: id }) : line))
       router.refresh()
@@ -138,11 +139,16 @@ export function SlipDesk(page: SlipPage) {
         : null,
     [shown],
   )
+  const whose = {
+    memberId: body.memberId,
+    people,
+    onMember: (memberId: string | null) => edit({ memberId }),
+  }
   const moveTo = useCallback((anchor: SlipBody['anchor']) => edit({ anchor }), [edit])
 
   return (
     <div className={css.desk}>
-      <SlipHead page={page} body={body} state={state.kind} edit={edit} editable={editable} />
+      <SlipHead page={page} body={body} state={state.kind} edit={edit} editable={editable} inTurn={saved.inTurn} />
       {state.kind === 'conflict' ? <Conflict mine={body} theirs={state.theirs} onSettle={settle} /> : null}
       <section className={css.docket} aria-label="Docket">
         <DocketLine
@@ -279,6 +285,7 @@ export function SlipDesk(page: SlipPage) {
         onClose={() => setOutcomeOpen(false)}
         stops={stops}
         left={Math.max(1, body.copies - good)}
+        whose={whose}
         flush={flush}
       />
       {facts.version && address ? (
@@ -288,6 +295,7 @@ export function SlipDesk(page: SlipPage) {
           onClose={() => setPrintOpen(false)}
           stops={stops}
           left={Math.max(1, body.copies - good)}
+          whose={whose}
           queueName={facts.version.queueName}
           address={address}
           notSent={notSent(facts.version, body.depth)}
@@ -337,6 +345,7 @@ const SlipHead = memo(function SlipHead(props: {
   readonly state: string
   readonly editable: boolean
   readonly edit: (patch: Partial<SlipBody>) => void
+  readonly inTurn: ReturnType<typeof useSavedSlip>['inTurn']
 }) {
   const { page, body, edit, editable } = props
   const { act, busy } = useDo()
@@ -390,10 +399,13 @@ const SlipHead = memo(function SlipHead(props: {
             variant="default"
             loading={busy}
             onClick={() =>
-              void act('slip.state', {
-                id: slip.id,
-                revision: slip.revision,
-                state: slip.state === 'waiting' ? 'open' : 'waiting',
+              void props.inTurn(async (revision) => {
+                const moved = await act('slip.state', {
+                  id: slip.id,
+                  revision,
+                  state: slip.state === 'waiting' ? 'open' : 'waiting',
+                })
+                return moved?.revision ?? null
               })
             }
           >

@@ -17,6 +17,15 @@ export type SaveState =
 
 type Saved = { readonly id: string; readonly body: SlipBody; readonly revision: number }
 
+/** Bodies are small and made by one schema: their text says whether they are the same. */
+const same = (a: SlipBody, b: SlipBody): boolean => stable(a) === stable(b)
+const stable = (body: SlipBody): string =>
+  JSON.stringify(body, (_key, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => (x < y ? -1 : 1)))
+      : v,
+  )
+
 /**
  * A slip that is saved as it is filled: shortly after each change, and once more when the page goes away. A change made
  * elsewhere is taken over while nothing is unsaved here, and becomes a conflict otherwise; nothing is overwritten.
@@ -24,7 +33,8 @@ type Saved = { readonly id: string; readonly body: SlipBody; readonly revision: 
 export function useSavedSlip(slip: Saved) {
   const [body, setBody] = useState(slip.body)
   const [state, setState] = useState<SaveState>({ kind: 'saved' })
-  const latest = useRef({ body: slip.body, revision: slip.revision, dirty: false, busy: false })
+  /** `base`: the body as the room last had it from here, or gave it */
+  const latest = useRef({ body: slip.body, base: slip.body, revision: slip.revision, dirty: false, busy: false })
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
 
   const save = useCallback(async (): Promise<void> => {
@@ -33,10 +43,12 @@ export function useSavedSlip(slip: Saved) {
     now.busy = true
     now.dirty = false
     setState({ kind: 'saving' })
-    const result = await call('slip.save', { id: slip.id, revision: now.revision, body: now.body })
+    const sent = now.body
+    const result = await call('slip.save', { id: slip.id, revision: now.revision, body: sent })
     now.busy = false
     if (result.ok) {
       now.revision = result.value.revision
+      now.base = sent
       setState(now.dirty ? { kind: 'saving' } : { kind: 'saved' })
       if (now.dirty) void save()
       return
@@ -46,6 +58,11 @@ export function useSavedSlip(slip: Saved) {
     if (problem.code === 'stale') {
       // the room's own row, parsed when it was written: no second parser is sent to the page for it
       const theirs = (problem.current as { readonly body: SlipBody }).body
+      // only something beside the body moved on, such as a print that was counted: nobody is in conflict with oneself
+      if (same(theirs, now.base)) {
+        now.revision = problem.now
+        return save()
+      }
       return setState({ kind: 'conflict', theirs, revision: problem.now })
     }
     if (problem.code === 'unreachable') {
@@ -76,6 +93,7 @@ export function useSavedSlip(slip: Saved) {
     if (slip.revision <= now.revision || now.dirty || now.busy) return
     now.revision = slip.revision
     now.body = slip.body
+    now.base = slip.body
     setBody(slip.body)
   }, [slip.revision, slip.body])
 
@@ -99,6 +117,7 @@ export function useSavedSlip(slip: Saved) {
         if (current.kind !== 'conflict') return current
         const now = latest.current
         now.revision = current.revision
+        now.base = current.theirs
         if (keep === 'theirs') {
           now.body = current.theirs
           now.dirty = false
@@ -127,5 +146,22 @@ export function useSavedSlip(slip: Saved) {
     return latest.current.revision
   }, [save])
 
-  return { body, state, change, settle, flush }
+  /**
+   * Another write on this slip, in its turn: what is unsaved goes first, what is typed meanwhile waits, and the revision
+   * that the write answers is the one that goes on.
+   */
+  const inTurn = useCallback(
+    async (work: (revision: number) => Promise<number | null>): Promise<void> => {
+      const revision = await flush()
+      const now = latest.current
+      now.busy = true
+      const next = await work(revision)
+      now.busy = false
+      if (next !== null) now.revision = Math.max(now.revision, next)
+      if (now.dirty) void save()
+    },
+    [flush, save],
+  )
+
+  return { body, state, change, settle, flush, inTurn }
 }

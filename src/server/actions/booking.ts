@@ -1,18 +1,18 @@
 import { eq } from 'drizzle-orm'
 import type { Cause } from '@/contract/slip-data'
 import { runChecks } from '@/core/checks/all'
-import type { LengthUnit } from '@/core/length/length'
+import { type LengthUnit, um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { type Minor, minor } from '@/core/money/money'
 import { bad, ok, type Result } from '@/core/result/result'
 import { factsFrom } from '@/core/slip/catalogue'
-import type { SlipFacts } from '@/core/slip/facts'
+import type { SlipBody, SlipFacts } from '@/core/slip/facts'
 import { outcomeOf, type SlipOutcome } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { accountEntries, loads, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
+import { accountEntries, feeds, loads, people, queues, rollMoves, runs, slips, stockMoves } from '@/server/db/schema'
 import { CORRECTED } from '@/server/stores/corrections'
 import { rollLeft } from '@/server/stores/papers'
 import { printingNow } from '@/server/stores/prints'
@@ -39,15 +39,6 @@ export const causeWrong = (o: { readonly outcome: string; readonly cause: string
 /** What the room spent: paper and ink, whoever pays. */
 const costOf = (print: SlipOutcome): Minor =>
   minor((print.charge?.lines ?? []).filter((l) => l.what !== 'room share').reduce((a, l) => a + l.amount, 0))
-
-/** The roll that is loaded in the version's feed, if it is of the slip's stock; else the opened one with the most left. */
-function rollInUse(db: Db, facts: SlipFacts, now: number): string | null {
-  const opened = catalogue(db, now).stocks.find((s) => s.id === facts.stock?.id)?.rolls ?? []
-  const loaded = facts.version ? db.select().from(loads).where(eq(loads.feedId, facts.version.feed.id)).get() : null
-  if (loaded?.rollId && opened.some((r) => r.id === loaded.rollId)) return loaded.rollId
-  const [fullest] = [...opened].sort((a, b) => b.left - a.left)
-  return fullest?.id ?? null
-}
 
 /** A slip's facts with everything there that a print needs, and what they lead to. */
 export type Printable = {
@@ -112,17 +103,18 @@ export function answered(
 }
 
 /** Whether the roll in use is long enough for these copies; sheets are only counted, a shelf can be wrong. */
-export function enoughRoll(db: Db, p: Printable, copies: number, now: number): Problem | null {
-  if (!p.outcome.sheet.roll) return null
-  const rollId = rollInUse(db, p.facts, now)
+export function enoughRoll(db: Db, p: Printable, copies: number): Problem | null {
+  const rollId = p.facts.stock?.rollId
+  if (!p.outcome.sheet.roll || !rollId) return null
   const unit = readRoom(db)?.unit ?? 'mm'
   const needed = p.outcome.sheet.sheet.length * copies
-  if (!rollId || rollLeft(db, rollId) >= needed) return null
+  const left = rollLeft(db, rollId)
+  if (left >= needed) return null
   return {
     code: 'nothing_left',
     what: 'The roll',
-    left: writeLength(rollLeft(db, rollId), unit),
-    needed: `${Math.round(needed / 1000)} mm; correct its length under Papers & rolls`,
+    left: writeLength(left, unit),
+    needed: `${writeLength(um(needed), unit)}; correct its length under Papers & rolls`,
   }
 }
 
@@ -135,6 +127,8 @@ type Booking = {
   readonly answers: readonly Answer[]
   readonly at: number
   readonly byId: string
+  /** which print of the slip it is, from 1 */
+  readonly copy: number
   /** the run that was `not known` and is answered now */
   readonly settles: string | null
 }
@@ -145,10 +139,10 @@ export function bookRun(db: Db, b: Booking): Result<string, Problem> {
   const queue = db.select().from(queues).where(eq(queues.id, facts.version.settings.queueId)).get()
   if (!queue) return bad({ code: 'not_found', what: 'The queue of this preset' })
   const { sheet, roll } = outcome.sheet
-  const rollId = roll ? rollInUse(db, facts, b.at) : null
-  const member = b.slip.body.memberId
-    ? db.select().from(people).where(eq(people.id, b.slip.body.memberId)).get()
-    : undefined
+  const rollId = roll ? (facts.stock?.rollId ?? null) : null
+  // whose print it was when it was sent: a slip that is handed on meanwhile charges nobody else
+  const { memberId } = facts.body
+  const member = memberId ? db.select().from(people).where(eq(people.id, memberId)).get() : undefined
   const groupId = member?.groupId ?? null
   const known = b.outcome !== 'not known'
   const charge = b.outcome === 'not known' ? minor(0) : chargeOf(b.outcome, outcome)
@@ -177,7 +171,7 @@ export function bookRun(db: Db, b: Booking): Result<string, Problem> {
         rollId,
         at: b.at,
         byId: b.byId,
-        copy: db.select({ id: runs.id }).from(runs).where(eq(runs.slipId, b.slip.id)).all().length + 1,
+        copy: b.copy,
         widthUm: sheet.width,
         lengthUm: sheet.length,
         tariffId: facts.tariff.id,
@@ -188,7 +182,7 @@ export function bookRun(db: Db, b: Booking): Result<string, Problem> {
       .run()
   if (!known) return ok(id)
   takePaper(db, { rollId, stockId: facts.stock?.id ?? null, lengthUm: sheet.length, runId: id, at: b.at, byId: b.byId })
-  const account = accountOf(b.slip, member?.id ?? null, groupId)
+  const account = accountOf(facts.body, member?.id ?? null, groupId)
   if (charge !== 0 && account)
     db.insert(accountEntries)
       .values({ id: newId(), at: b.at, ...account, kind: 'charge', amount: charge, runId: id, byId: b.byId })
@@ -196,11 +190,15 @@ export function bookRun(db: Db, b: Booking): Result<string, Problem> {
   return ok(id)
 }
 
-type Account = { readonly personId: string | null; readonly groupId: string | null }
+export type Account = { readonly personId: string | null; readonly groupId: string | null }
 
-/** Who pays for a slip's prints: the member's group when the slip says so and there is one, else the member; or nobody. */
-export function accountOf(slip: Slip, memberId: string | null, groupId: string | null): Account | null {
-  if (slip.body.chargeTo === 'group' && groupId !== null) return { personId: null, groupId }
+/** Who pays for a print: the member's group when its slip said so and there is one, else the member; or nobody. */
+export function accountOf(
+  body: Pick<SlipBody, 'chargeTo'>,
+  memberId: string | null,
+  groupId: string | null,
+): Account | null {
+  if (body.chargeTo === 'group' && groupId !== null) return { personId: null, groupId }
   return memberId === null ? null : { personId: memberId, groupId: null }
 }
 
@@ -232,6 +230,31 @@ export function takePaper(
     db.insert(stockMoves)
       .values({ id: newId(), stockId: p.stockId, at: p.at, delta: -1, kind: 'run', runId: p.runId, byId: p.byId })
       .run()
+}
+
+/** The next print of a slip, counted from 1: what did not come out leaves no gap. */
+export const nextCopy = (db: Db, slipId: string): number =>
+  db
+    .select({ outcome: CORRECTED.outcome })
+    .from(runs)
+    .where(eq(runs.slipId, slipId))
+    .all()
+    .filter((r) => r.outcome !== 'not printed').length + 1
+
+/** What was printed on is what is loaded: noted where something else was, or nothing. */
+export function noteLoaded(db: Db, { facts, outcome }: Printable, at: number, byId: string): void {
+  const { feed, settings } = facts.version
+  const queue = db.select().from(queues).where(eq(queues.id, settings.queueId)).get()
+  if (!queue || !db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, feed.id)).get()) return
+  const stockId = facts.stock?.id ?? null
+  const rollId = outcome.sheet.roll ? (facts.stock?.rollId ?? null) : null
+  const there = db.select().from(loads).where(eq(loads.feedId, feed.id)).get()
+  if (there ? there.stockId === stockId && there.rollId === rollId : stockId === null) return
+  const row = { printerId: queue.printerId, feedId: feed.id, stockId, rollId, at, byId }
+  db.insert(loads)
+    .values(row)
+    .onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row })
+    .run()
 }
 
 /** Good copies that the slip still wants; a slip that wants none is done. */

@@ -12,6 +12,7 @@ import { feeds, papers, presets, presetVersions, printers, profiles, queues } fr
 import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { readPreset } from '@/server/stores/presets'
+import { ruleProblems } from './printers'
 import { nextNumber } from './rows'
 
 /** The printer's keywords under the feeds' new ids. */
@@ -32,6 +33,15 @@ export const importPrinter = action({
     const read = readExchange(text, 'printer', printerFileSchema)
     if (!read.ok) return bad({ code: 'import', says: sayExchange(read.problem) })
     const file = read.value
+    const twice = file.feeds.find((f, i) => file.feeds.findIndex((g) => g.id === f.id) !== i)
+    if (twice)
+      return bad({ code: 'import', says: `Two feeds of this file have the id ${twice.id}. Nothing was taken over.` })
+    for (const q of file.queues) {
+      const stray = q.facts.feeds.find((f) => !file.feeds.some((g) => g.id === f.feedId))
+      const wrong = stray ? [`${q.name} names a feed that is not in the file.`] : ruleProblems(db, file.feeds, q.facts)
+      if (wrong.length > 0)
+        return bad({ code: 'import', says: `${wrong.slice(0, 3).join(' ')} Nothing was taken over.` })
+    }
     const id = newId()
     db.insert(printers)
       .values({

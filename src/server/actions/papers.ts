@@ -76,6 +76,12 @@ export const addStock = action({
   role: 'keeper',
   input: INPUTS['stock.add'],
   commit({ width, length, count, ...values }, { db, actor, now }) {
+    const paper = db
+      .select()
+      .from(papers)
+      .where(and(eq(papers.id, values.paperId), isNull(papers.retiredAt)))
+      .get()
+    if (!paper) return bad({ code: 'not_found', what: 'This paper' })
     const [widthUm, lengthUm] =
       values.kind === 'sheet' ? [Math.min(width, length), Math.max(width, length)] : [width, length]
     const same = db

@@ -1,9 +1,39 @@
+import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { bad, ok } from '@/core/result/result'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
 import { accountEntries, groups, people } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { nextNumber, revised } from './rows'
+
+/** A group that is not there, or is no longer in use. */
+function groupWrong(db: Db, groupId: string | null): Problem | null {
+  if (groupId === null) return null
+  const group = db
+    .select({ id: groups.id })
+    .from(groups)
+    .where(and(eq(groups.id, groupId), isNull(groups.retiredAt)))
+    .get()
+  return group ? null : { code: 'not_found', what: 'This group' }
+}
+
+/** A room without a keeper could never be changed again. */
+function lastKeeper(db: Db, id: string): Problem | null {
+  const keepers = db
+    .select({ id: people.id, name: people.name })
+    .from(people)
+    .where(and(eq(people.role, 'keeper'), isNull(people.retiredAt)))
+    .all()
+  const [only] = keepers
+  return keepers.length === 1 && only?.id === id
+    ? { code: 'in_use', what: only.name, where: ['this room as its only keeper: make somebody else keeper first'] }
+    : null
+}
+
+const refusedOr = <T>(problem: Problem | null, otherwise: () => Result<T, Problem>): Result<T, Problem> =>
+  problem ? bad(problem) : otherwise()
 
 export const addGroup = action({
   name: 'group.add',
@@ -23,6 +53,8 @@ export const addPerson = action({
   commit(input, { db, actor }) {
     if (input.role !== 'member' && actor.role !== 'keeper')
       return bad({ code: 'not_allowed', role: actor.role, needs: 'keeper' })
+    const wrong = groupWrong(db, input.groupId)
+    if (wrong) return bad(wrong)
     const id = newId()
     const number = nextNumber(db, people)
     db.insert(people)
@@ -36,7 +68,10 @@ export const editPerson = action({
   name: 'person.edit',
   role: 'keeper',
   input: INPUTS['person.edit'],
-  commit: ({ id, revision, ...values }, { db }) => revised(db, people, 'This member', { id, revision }, values),
+  commit({ id, revision, ...values }, { db }) {
+    const wrong = groupWrong(db, values.groupId) ?? (values.role === 'keeper' ? null : lastKeeper(db, id))
+    return wrong ? bad(wrong) : revised(db, people, 'This member', { id, revision }, values)
+  },
 })
 
 export const retirePerson = action({
@@ -46,7 +81,7 @@ export const retirePerson = action({
   commit: (input, { db, now, actor }) =>
     input.id === actor.id
       ? bad({ code: 'in_use', what: 'Your own entry', where: ['this session'] })
-      : revised(db, people, 'This member', input, { retiredAt: now }),
+      : refusedOr(lastKeeper(db, input.id), () => revised(db, people, 'This member', input, { retiredAt: now })),
 })
 
 export const pay = action({
@@ -56,6 +91,13 @@ export const pay = action({
   commit({ personId, groupId, amount, note }, { db, actor, now }) {
     if ((personId === null) === (groupId === null))
       return bad({ code: 'input', issues: [{ path: '', message: 'a payment is for a member or for a group' }] })
+    const payer = personId ? db.select({ id: people.id }).from(people).where(eq(people.id, personId)).get() : null
+    const wrong = personId
+      ? payer
+        ? null
+        : ({ code: 'not_found', what: 'This member' } as const)
+      : groupWrong(db, groupId)
+    if (wrong) return bad(wrong)
     const id = newId()
     db.insert(accountEntries)
       .values({ id, at: now, personId, groupId, kind: 'payment', amount: -amount, note, byId: actor.id })

@@ -1,6 +1,6 @@
 import { fromMm, um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
-import { type Feed, NO_WORDS, type QueueFacts, type Surface } from '@/core/printer/facts'
+import { ANY_DARKNESS, type Feed, NO_WORDS, type QueueFacts, type Surface } from '@/core/printer/facts'
 import { edges } from '@/core/sheet/sheet'
 
 /** A cautious sheet feed to start with; the keeper corrects it on the printer's page. */
@@ -57,6 +57,7 @@ export const plainQueue = (feedId: string): QueueFacts => ({
   ownOptions: [],
   rules: [],
   notes: [],
+  darkness: ANY_DARKNESS,
   ipp: NO_WORDS,
 })
 

@@ -6,9 +6,10 @@ import { queueFactsSchema } from '@/contract/printer'
 import { sealedText, shortSeal } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { presets, presetVersions, queues } from '@/server/db/schema'
+import { feeds, papers, presets, presetVersions, profiles, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { nextNumber, revise, revised } from './rows'
 
@@ -57,11 +58,37 @@ export function sealVersion(
   return row
 }
 
+/** What settings point to and the room does not have, in words; null: everything is there. */
+export function settingsPointNowhere(db: Db, s: Settings): Problem | null {
+  const missing = (what: string): Problem => ({ code: 'not_found', what })
+  const queue = db.select().from(queues).where(eq(queues.id, s.queueId)).get()
+  if (!queue) return missing('The queue of this preset')
+  const feed = db
+    .select({ id: feeds.id })
+    .from(feeds)
+    .where(and(eq(feeds.id, s.feedId), eq(feeds.printerId, queue.printerId)))
+    .get()
+  const facts = queueFactsSchema.parse(queue.facts)
+  if (!feed || !facts.feeds.some((f) => f.feedId === s.feedId))
+    return missing(`The feed of this preset at ${queue.name}`)
+  if (!facts.mediaSettings.some((m) => m.id === s.mediaSettingId))
+    return missing(`The media setting ${s.mediaSettingId} at ${queue.name}`)
+  if (!facts.qualities.some((q) => q.id === s.qualityId)) return missing(`The quality ${s.qualityId} at ${queue.name}`)
+  if (!db.select({ id: papers.id }).from(papers).where(eq(papers.id, s.paperId)).get())
+    return missing('The paper of this preset')
+  if (s.fileColour.kind === 'untouched') return null
+  return db.select({ id: profiles.id }).from(profiles).where(eq(profiles.id, s.fileColour.profileId)).get()
+    ? null
+    : missing('The profile of this preset')
+}
+
 export const addPreset = action({
   name: 'preset.add',
   role: 'keeper',
   input: INPUTS['preset.add'],
   commit({ name, draft }, { db }) {
+    const wrong = settingsPointNowhere(db, draft)
+    if (wrong) return bad(wrong)
     const id = newId()
     const number = nextNumber(db, presets)
     db.insert(presets).values({ id, number, name, draft }).run()
@@ -73,7 +100,10 @@ export const draftPreset = action({
   name: 'preset.draft',
   role: 'keeper',
   input: INPUTS['preset.draft'],
-  commit: (input, { db }) => revised(db, presets, 'This preset', input, { name: input.name, draft: input.draft }),
+  commit(input, { db }) {
+    const wrong = settingsPointNowhere(db, input.draft)
+    return wrong ? bad(wrong) : revised(db, presets, 'This preset', input, { name: input.name, draft: input.draft })
+  },
 })
 
 /** Makes the draft the next version. */
@@ -85,9 +115,12 @@ export const sealPreset = action({
     const row = db.select().from(presets).where(eq(presets.id, id)).get()
     if (!row) return bad({ code: 'not_found', what: 'This preset' })
     if (row.draft === null) return bad({ code: 'not_found', what: 'A draft of this preset' })
+    const settings = settingsSchema.parse(row.draft)
+    const wrong = settingsPointNowhere(db, settings)
+    if (wrong) return bad(wrong)
     const saved = revise(db, presets, 'This preset', id, revision, { draft: null })
     if (!saved.ok) return saved
-    const version = sealVersion(db, id, settingsSchema.parse(row.draft), { byId: actor.id, at: now, why })
+    const version = sealVersion(db, id, settings, { byId: actor.id, at: now, why })
     return ok({
       value: { versionId: version.id, number: version.number, seal: version.seal },
       subject: id,

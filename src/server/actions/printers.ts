@@ -3,13 +3,25 @@ import { INPUTS } from '@/contract/actions'
 import { Options } from '@/core/options/engine'
 import { optionsOf, rulesOf } from '@/core/options/room-options'
 import { checkRules } from '@/core/options/rules'
-import type { QueueFacts } from '@/core/printer/facts'
+import type { Feed, QueueFacts } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'
 import { sayRuleProblem } from '@/core/words/options'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { feeds, loads, printers, queues, rolls, runs, stocks, upkeep } from '@/server/db/schema'
+import {
+  edgeChecks,
+  feeds,
+  loads,
+  pictures,
+  printers,
+  queues,
+  rolls,
+  runs,
+  stocks,
+  told,
+  upkeep,
+} from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets } from '@/server/stores/presets'
@@ -73,7 +85,10 @@ export const deletePrinter = action({
       .map((p) => `preset ${p.name}`)
     const printed = db.select({ id: runs.id }).from(runs).where(eq(runs.printerId, id)).all().length
     if (printed > 0) where.push(`the log (${printed} ${printed === 1 ? 'run' : 'runs'})`)
+    const checks = db.select({ id: edgeChecks.id }).from(edgeChecks).where(eq(edgeChecks.printerId, id)).all().length
+    if (checks > 0) where.push(`${checks} edge ${checks === 1 ? 'check' : 'checks'}`)
     if (where.length > 0) return bad({ code: 'in_use', what: printer.nickname, where })
+    for (const q of own) db.delete(told).where(eq(told.queueId, q)).run()
     for (const table of [loads, upkeep, queues, feeds]) db.delete(table).where(eq(table.printerId, id)).run()
     db.delete(printers).where(eq(printers.id, id)).run()
     return ok({ value: { id }, subject: id, data: { nickname: printer.nickname } })
@@ -117,6 +132,7 @@ export const setLoad = action({
       .get()
     if (!feed) return bad({ code: 'not_found', what: 'This feed' })
     const stock = stockId ? db.select().from(stocks).where(eq(stocks.id, stockId)).get() : null
+    if (rollId && stock?.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll' })
     if (stockId && !stock) return bad({ code: 'not_found', what: 'This stock' })
     if (stock?.kind === 'roll') {
       const roll = rollId ? db.select().from(rolls).where(eq(rolls.id, rollId)).get() : null
@@ -154,11 +170,26 @@ export const logUpkeep = action({
   },
 })
 
+const printerIn = (db: Db, id: string): boolean =>
+  db.select({ id: printers.id }).from(printers).where(eq(printers.id, id)).get() !== undefined
+
+/** Whether a feed or queue is one of this printer's. */
+const ownRow = (db: Db, table: typeof feeds | typeof queues, id: string, printerId: string): boolean =>
+  db
+    .select({ id: table.id })
+    .from(table)
+    .where(and(eq(table.id, id), eq(table.printerId, printerId)))
+    .get() !== undefined
+
 export const saveFeed = action({
   name: 'feed.save',
   role: 'keeper',
   input: INPUTS['feed.save'],
   commit({ printerId, id, revision, facts }, { db }) {
+    if (!printerIn(db, printerId)) return bad({ code: 'not_found', what: 'This printer' })
+    if (facts.pictureId && !db.select({ id: pictures.id }).from(pictures).where(eq(pictures.id, facts.pictureId)).get())
+      return bad({ code: 'not_found', what: 'The picture of this feed' })
+    if (id && !ownRow(db, feeds, id, printerId)) return bad({ code: 'not_found', what: 'This feed' })
     if (id && revision !== null) {
       const saved = revise(db, feeds, 'This feed', id, revision, { facts: { ...facts, id } })
       return saved.ok ? ok({ value: { id }, subject: id }) : saved
@@ -173,10 +204,9 @@ export const saveFeed = action({
 })
 
 /** What is wrong with a queue's own rules: names nobody knows, results that cannot be, rules that allow nothing. */
-function ruleProblems(db: Db, printerId: string, facts: QueueFacts): readonly string[] {
-  const printer = listPrinters(db).find((p) => p.id === printerId)
+export function ruleProblems(db: Db, feeds: readonly Feed[], facts: QueueFacts): readonly string[] {
   const world = presetWorld(db)
-  const room = { feeds: printer?.feeds ?? [], facts, papers: world.papers, profiles: world.profiles }
+  const room = { feeds, facts, papers: world.papers, profiles: world.profiles }
   const options = optionsOf(room)
   const wrong = checkRules(options, facts.rules)
   if (wrong.length > 0) return wrong.map((p) => sayRuleProblem(p, facts.rules, options))
@@ -217,7 +247,12 @@ export const saveQueue = action({
   role: 'keeper',
   input: INPUTS['queue.save'],
   commit({ printerId, id, revision, ...values }, { db }) {
-    const wrong = ruleProblems(db, printerId, values.facts)
+    if (!printerIn(db, printerId)) return bad({ code: 'not_found', what: 'This printer' })
+    if (id && !ownRow(db, queues, id, printerId)) return bad({ code: 'not_found', what: 'This queue' })
+    const stray = values.facts.feeds.find((f) => !ownRow(db, feeds, f.feedId, printerId))
+    if (stray) return bad({ code: 'not_found', what: 'A feed that this queue names' })
+    const printer = listPrinters(db).find((p) => p.id === printerId)
+    const wrong = ruleProblems(db, printer?.feeds ?? [], values.facts)
     if (wrong.length > 0) return bad({ code: 'rules', says: wrong })
     const needed = id ? stillNeeded(db, id, values.facts) : null
     if (needed) return bad(needed)

@@ -2,13 +2,15 @@ import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
 import { printerTakes } from '@/core/checks/delivery'
+import { um } from '@/core/length/length'
 import { sayNotTaken } from '@/core/print/delivery'
 import { bad, ok, type Result } from '@/core/result/result'
+import { rollInUse, stockFor } from '@/core/slip/catalogue'
 import type { SlipFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { edgeChecks, loads, printers, prints, queues, runs } from '@/server/db/schema'
+import { edgeChecks, printers, prints, queues, runs } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readAddress } from '@/server/printing/address'
 import { listStocks } from '@/server/stores/papers'
@@ -22,6 +24,8 @@ import {
   causeWrong,
   countCopies,
   enoughRoll,
+  nextCopy,
+  noteLoaded,
   type Printable,
   printable,
   slipToPrint,
@@ -42,14 +46,14 @@ export const startPrint = action({
     const { slip, printable: ready } = got.value
     const answers = answered(ready, input.outcome, input.answers, readRoom(db)?.unit ?? 'mm')
     if (!answers.ok) return answers
-    const short = enoughRoll(db, ready, input.copies, now)
+    const short = enoughRoll(db, ready, input.copies)
     if (short) return bad(short)
     const queueId = ready.facts.version.settings.queueId
     const cannot = reachable(db, queueId) ?? notTaken(ready)
     if (cannot) return bad(cannot)
-    const before = db.select({ id: prints.id }).from(prints).where(eq(prints.slipId, slip.id)).all().length
     const ids: string[] = []
-    for (let copy = before + 1; copy <= before + input.copies; copy++) {
+    const first = nextCopy(db, slip.id)
+    for (let copy = first; copy < first + input.copies; copy++) {
       const id = newId()
       ids.push(id)
       db.insert(prints)
@@ -159,6 +163,7 @@ export const settlePrint = action({
         answers: answers.value,
         at: now,
         byId: actor.id,
+        copy: print.copy,
         settles: print.runId,
       })
       if (!booked.ok) return booked
@@ -248,10 +253,14 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
     answers: print.answers,
     at: now,
     byId: print.byId,
+    copy: print.copy,
     settles: null,
   })
   if (booked.ok) countCopies(db, slip, now)
-  if (booked.ok && state === 'done') noteBlack(db, ready.value.facts.version.id, now)
+  if (booked.ok && state === 'done') {
+    noteBlack(db, ready.value.facts.version.id, now)
+    noteLoaded(db, ready.value, now, print.byId)
+  }
   return booked
 }
 
@@ -264,25 +273,19 @@ function cancelWaiting(db: Db, print: PrintRow, now: number, why: string): void 
     .run()
 }
 
-/** A ruler sheet's paper: from the stock of the version's paper in that size, if the room keeps it. */
+/** A ruler sheet's paper: from the stock of the version's paper in that very size, if the room keeps it. */
 function takeCheckSheet(db: Db, checkId: string, now: number, byId: string): void {
   const check = db.select().from(edgeChecks).where(eq(edgeChecks.id, checkId)).get()
   const version = check ? readVersionFacts(db, check.versionId, now) : null
   if (!check || !version) return
-  const roll = version.feed.kind === 'roll'
-  const near = (a: number, b: number): boolean => Math.abs(a - b) <= 500
   const [short, long] = [Math.min(check.widthUm, check.lengthUm), Math.max(check.widthUm, check.lengthUm)]
-  const stock = listStocks(db).find(
-    (s) =>
-      s.paperId === version.paper.id &&
-      (roll
-        ? s.kind === 'roll' && near(s.width, check.widthUm)
-        : s.kind === 'sheet' && near(s.width, short) && near(s.length, long)),
-  )
-  const loaded = db.select().from(loads).where(eq(loads.feedId, version.feed.id)).get()
-  const opened = stock?.rolls.find((r) => r.id === loaded?.rollId) ?? stock?.rolls[0]
+  const roll = version.feed.kind === 'roll'
+  const form = roll
+    ? ({ kind: 'roll', width: um(check.widthUm) } as const)
+    : ({ kind: 'sheet', short: um(short), long: um(long) } as const)
+  const stock = stockFor({ stocks: listStocks(db) }, version.paper.id, form)
   takePaper(db, {
-    rollId: roll ? (opened?.id ?? null) : null,
+    rollId: roll ? (rollInUse(stock?.rolls ?? [], version.loaded?.rollId ?? null)?.id ?? null) : null,
     stockId: roll ? null : (stock?.id ?? null),
     lengthUm: check.lengthUm,
     runId: null,

@@ -92,7 +92,7 @@ export const copySlip = action({
   commit({ id }, { db, now }) {
     const slip = readSlip(db, id)
     if (!slip) return bad({ code: 'not_found', what: 'This slip' })
-    const made = insert(db, { ...slip.body, copies: 1 }, now)
+    const made = insert(db, { ...slip.body, copies: 1, depth: 0 }, now)
     return ok({ value: made, subject: made.id, data: { from: slip.number } })
   },
 })

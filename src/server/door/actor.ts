@@ -1,4 +1,4 @@
-import { asc, eq } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import { type Db, room, roomFolder } from '@/server/db/open'
 import { people } from '@/server/db/schema'
 import type { Actor, DoorContext } from './door'
@@ -10,7 +10,12 @@ export const FOUNDER: Actor = { id: 'founder', name: 'First keeper', role: 'keep
  * Who acts. Until people sign in it is the room's first keeper; a later sign-in replaces only this function.
  */
 export function currentActor(db: Db): Actor {
-  const keeper = db.select().from(people).where(eq(people.role, 'keeper')).orderBy(asc(people.number)).get()
+  const keeper = db
+    .select()
+    .from(people)
+    .where(and(eq(people.role, 'keeper'), isNull(people.retiredAt)))
+    .orderBy(asc(people.number))
+    .get()
   return keeper ? { id: keeper.id, name: keeper.name, role: keeper.role } : FOUNDER
 }
 

@@ -48,6 +48,10 @@ class Refused extends Error {
   }
 }
 
+/** A row that would point to nothing: the last net, behind what each action says by itself. */
+const isDangling = (error: unknown): boolean =>
+  error instanceof Error && 'code' in error && error.code === 'SQLITE_CONSTRAINT_FOREIGNKEY'
+
 /** Every write goes through here: role, input, prepare, commit with its event, jobs. */
 export async function through<I extends z.ZodType, P, O>(
   a: Action<I, P, O>,
@@ -68,6 +72,7 @@ export async function through<I extends z.ZodType, P, O>(
     return ok(write.immediate())
   } catch (error) {
     if (error instanceof Refused) return bad(error.problem)
+    if (isDangling(error)) return bad({ code: 'not_found', what: 'Something that this names' })
     const says = sayTrouble(error)
     if (says) return bad({ code: 'room_trouble', says })
     throw error

@@ -1,4 +1,4 @@
-import { and, gte, sql } from 'drizzle-orm'
+import { and, gte, inArray, sql } from 'drizzle-orm'
 import type { Bench, BenchSlip } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
 import { factsFrom } from '@/core/slip/catalogue'
@@ -13,7 +13,7 @@ import { dueUpkeep } from './rail'
 import { catalogue, listSlips } from './slips'
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
-const IN_LANE: readonly string[] = ['black', 'upkeep', 'edge-measured']
+const IN_LANE: readonly string[] = ['black', 'loaded', 'upkeep', 'edge-measured']
 
 /** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
 export function readBench(db: Db, now: number, dayStart: number): Bench {
@@ -24,6 +24,10 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
     lines.flatMap((l) => (l.slip.body.versionId ? [l.slip.body.versionId] : [])),
   )
   const printers = listPrinters(db)
+  const good = goodCopies(
+    db,
+    lines.map((l) => l.slip.id),
+  )
   const prints = openPrints(db)
   const printerOfQueue = new Map(
     db
@@ -44,7 +48,7 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
       title: slip.body.title || `Slip ${slip.number}`,
       memberName,
       pictureId: picture?.id ?? null,
-      copies: slip.body.copies,
+      copies: Math.max(1, slip.body.copies - (good.get(slip.id) ?? 0)),
       sheet: outcome.sheet ? { ...outcome.sheet.sheet, roll: outcome.sheet.roll } : null,
       level: worstLevel(findings.filter((f) => !IN_LANE.includes(f.check))),
       finding: findings.find((f) => f.level !== 'fine' && !IN_LANE.includes(f.check)) ?? null,
@@ -72,6 +76,18 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
     waiting: lines.length,
     today: doneSince(db, dayStart),
   }
+}
+
+/** Good prints that slips have already, by slip. */
+function goodCopies(db: Db, slipIds: readonly string[]): ReadonlyMap<string, number> {
+  const rows = db
+    .select({ slipId: runs.slipId, outcome: CORRECTED.outcome })
+    .from(runs)
+    .where(inArray(runs.slipId, [...slipIds]))
+    .all()
+  const counts = new Map<string, number>()
+  for (const r of rows) if (r.outcome === 'good') counts.set(r.slipId, (counts.get(r.slipId) ?? 0) + 1)
+  return counts
 }
 
 /** As it stands first, then a change of paper, then one that swaps ink. */

@@ -18,6 +18,11 @@ export const CORRECTED = {
     else "runs"."cause" end`,
 }
 
+/** Whose print a run is now: the newest correction that says so, else its own. */
+export const CORRECTED_MEMBER = sql<
+  string | null
+>`coalesce((select c.member_id from run_corrections c where c.run_id = "runs"."id" and c.member_id is not null order by c.rowid desc limit 1), "runs"."member_id")`
+
 /** The corrections of a run, the newest first. */
 export const correctionsOf = (db: Db, runId: string): readonly Correction[] =>
   db

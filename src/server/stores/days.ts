@@ -31,5 +31,6 @@ export function dayFromText(text: string | undefined, timeZone: string): number 
   const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text ?? '')
   if (!match) return null
   const noon = Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3]), 12)
-  return Number.isNaN(noon) ? null : startOfDay(noon, timeZone)
+  // 31 February is not 3 March: a day that does not exist is none
+  return new Date(noon).toISOString().startsWith(match[0]) ? startOfDay(noon, timeZone) : null
 }

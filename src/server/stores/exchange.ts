@@ -60,6 +60,7 @@ export function exchangeFile(kind: string, id: string): Response {
       'content-type': 'application/json',
       'content-disposition': `attachment; filename="${name}.${kind}.json"`,
       'x-content-type-options': 'nosniff',
+      'cache-control': 'private, no-store',
     },
   })
 }

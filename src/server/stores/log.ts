@@ -5,7 +5,7 @@ import { minor } from '@/core/money/money'
 import type { SlipFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { groups, papers, people, presets, presetVersions, printers, runs, slips } from '@/server/db/schema'
-import { CORRECTED, correctionsOf } from './corrections'
+import { CORRECTED, CORRECTED_MEMBER, correctionsOf } from './corrections'
 
 export type LogFilter = {
   readonly printerId?: string
@@ -26,6 +26,7 @@ const columns = {
   charge: CORRECTED.charge,
   title: slips.title,
   slipNumber: slips.number,
+  memberId: CORRECTED_MEMBER,
   memberName: people.name,
   groupName: groups.name,
   printerName: printers.nickname,
@@ -44,7 +45,7 @@ const base = (db: Db) =>
     .innerJoin(presetVersions, eq(presetVersions.id, runs.versionId))
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
     .innerJoin(papers, eq(papers.id, runs.paperId))
-    .leftJoin(people, eq(people.id, runs.memberId))
+    .leftJoin(people, eq(people.id, CORRECTED_MEMBER))
     .leftJoin(groups, eq(groups.id, runs.groupId))
 
 type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
@@ -79,7 +80,7 @@ const toLine = (r: Row): RunLine => ({
 function conditions(f: LogFilter): SQL | undefined {
   return and(
     f.printerId ? eq(runs.printerId, f.printerId) : undefined,
-    f.memberId ? eq(runs.memberId, f.memberId) : undefined,
+    f.memberId ? eq(CORRECTED_MEMBER, f.memberId) : undefined,
     f.paperId ? eq(runs.paperId, f.paperId) : undefined,
     f.outcome ? eq(CORRECTED.outcome, f.outcome) : undefined,
     f.from === undefined ? undefined : gte(runs.at, f.from),
@@ -129,7 +130,7 @@ export function readRun(db: Db, id: string): Run | null {
   const by = db.select({ name: people.name }).from(people).where(eq(people.id, row.run.byId)).get()
   return {
     ...toLine(row),
-    memberId: row.run.memberId,
+    memberId: row.memberId,
     groupId: row.run.groupId,
     logged: { outcome: row.run.outcome, cause: row.run.cause },
     corrections: correctionsOf(db, id),

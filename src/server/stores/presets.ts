@@ -4,9 +4,21 @@ import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/print/delivery'
-import type { VersionFacts } from '@/core/slip/facts'
+import type { LoadedFacts, VersionFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
-import { feeds, papers, people, presets, presetVersions, printers, profiles, queues, runs } from '@/server/db/schema'
+import {
+  feeds,
+  loads,
+  papers,
+  people,
+  presets,
+  presetVersions,
+  printers,
+  profiles,
+  queues,
+  runs,
+  stocks,
+} from '@/server/db/schema'
 import { CORRECTED } from './corrections'
 import { edgeKnowledge } from './edge-checks'
 import { surfaceOf } from './papers'
@@ -121,11 +133,34 @@ export function versionFacts(db: Db, ids: readonly string[], now: number): reado
         profile: profileOf(db, settings),
         ...edgeKnowledge(db, row.queue.id, feedRow.id, version.seal, row.printer.id, now),
         holdsBlack: row.printer.blackShared ? row.printer.holdsBlack : null,
+        loaded: loadedIn(db, feedRow.id),
+        darkness: facts.darkness,
         takes: takesAt(db, row.queue),
         due: due.get(row.printer.id) ?? [],
       },
     ]
   })
+}
+
+/** What somebody noted as loaded in a feed, or printed on last. */
+function loadedIn(db: Db, feedId: string): LoadedFacts | null {
+  const row = db
+    .select({ stock: stocks, paper: papers.name, rollId: loads.rollId })
+    .from(loads)
+    .innerJoin(stocks, eq(stocks.id, loads.stockId))
+    .innerJoin(papers, eq(papers.id, stocks.paperId))
+    .where(eq(loads.feedId, feedId))
+    .get()
+  return row
+    ? {
+        paperId: row.stock.paperId,
+        paperName: row.paper,
+        kind: row.stock.kind,
+        width: um(row.stock.widthUm),
+        length: um(row.stock.lengthUm),
+        rollId: row.rollId,
+      }
+    : null
 }
 
 /** What the printer behind a queue takes; null where nothing is sent, or nothing was told. */

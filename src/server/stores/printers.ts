@@ -1,4 +1,4 @@
-import { asc, desc, eq, isNull } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import type { FeedRow, Load, Printer, Queue, UpkeepEntry } from '@/contract/views/printer'
@@ -100,14 +100,18 @@ function loadsOf(db: Db, printerId: string): readonly Load[] {
 }
 
 function upkeepOf(db: Db, printerId: string): readonly UpkeepEntry[] {
-  return db
-    .select({ kind: upkeep.kind, at: upkeep.at, note: upkeep.note })
-    .from(upkeep)
-    .where(eq(upkeep.printerId, printerId))
-    .orderBy(desc(upkeep.at))
-    .limit(40)
-    .all()
+  const columns = { id: upkeep.id, kind: upkeep.kind, at: upkeep.at, note: upkeep.note }
+  const own = eq(upkeep.printerId, printerId)
+  const latest = db.select(columns).from(upkeep).where(own).orderBy(desc(upkeep.at)).limit(UPKEEP_SHOWN).all()
+  // the last of each kind counts, however much was noted since
+  const last = sql`${upkeep.at} = (select max(u.at) from upkeep u where u.printer_id = ${printerId} and u.kind = ${upkeep}.kind)`
+  const newest = db.select(columns).from(upkeep).where(and(own, last)).all()
+  return [...new Map([...latest, ...newest].map((e) => [e.id, e])).values()]
+    .sort((a, b) => b.at - a.at)
+    .map(({ kind, at, note }) => ({ kind, at, note }))
 }
+
+const UPKEEP_SHOWN = 40
 
 /** What one queue can do, or null when it is not there. */
 export function readQueueFacts(db: Db, queueId: string): QueueFacts | null {

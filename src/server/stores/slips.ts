@@ -1,5 +1,6 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
 import { slipBodySchema } from '@/contract/slip'
+import { withShelf } from '@/core/sizes/shelf'
 import type { Catalogue } from '@/core/slip/catalogue'
 import type { PictureFacts, SlipBody } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
@@ -98,11 +99,12 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
 export function catalogue(db: Db, now: number, alsoVersions: readonly string[] = []): Catalogue {
   const room = readRoom(db)
   if (!room) throw new Error('the room is not set up')
+  const stocks = listStocks(db)
   const ids = [...new Set([...newestVersionIds(db), ...alsoVersions])]
   return {
     versions: versionFacts(db, ids, now),
-    sizes: listSizes(db),
-    stocks: listStocks(db),
+    sizes: withShelf(listSizes(db), stocks),
+    stocks,
     tariff: tariffAt(db, now),
     room: room.facts,
     currency: room.currency,

@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple } from '@mantine/core'
+import { createTheme, type MantineColorsTuple, Modal } from '@mantine/core'
 
 // ten shades about the one action colour, #0f5c54 at 7
 const press: MantineColorsTuple = [
@@ -24,4 +24,7 @@ export const theme = createTheme({
   fontSizes: { xs: '12px', sm: '13px', md: '14px', lg: '16px', xl: '20px' },
   focusRing: 'always',
   respectReducedMotion: true,
+  components: {
+    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+  },
 })

@@ -24,6 +24,7 @@ export function PictureFields(props: {
   const { act, busy } = useDo()
   const [part, setPart] = useState<number | null>(null)
   const [problem, setProblem] = useState<string | null>(null)
+  const [others, setOthers] = useState<readonly string[]>([])
   const stop = useRef<AbortController | null>(null)
   const open = useRef<() => void>(null)
 
@@ -40,12 +41,21 @@ export function PictureFields(props: {
     if (result.ok) onPicture(result.value.id, file.name)
     else setProblem(sayProblem(result.problem))
   })
+  /** One slip shows one picture: further files are named, not passed over. */
+  const take = (files: readonly File[]): void => {
+    const [first, ...others] = files
+    if (!first) return
+    void send.current(first)
+    setOthers(others.map((f) => f.name))
+  }
+  const takeRef = useRef(take)
+  takeRef.current = take
   useEffect(() => {
     const paste = (event: ClipboardEvent): void => {
-      const file = [...(event.clipboardData?.files ?? [])][0]
-      if (!file) return
+      const files = [...(event.clipboardData?.files ?? [])]
+      if (files.length === 0) return
       event.preventDefault()
-      void send.current(file)
+      takeRef.current(files)
     }
     window.addEventListener('paste', paste)
     return () => window.removeEventListener('paste', paste)
@@ -56,8 +66,9 @@ export function PictureFields(props: {
     <div className={css.stack}>
       <Dropzone
         openRef={open}
-        onDrop={(files) => files[0] && void send.current(files[0])}
-        multiple={false}
+        onDrop={(files) => take(files)}
+        onReject={(refused) => setProblem(`${refused[0]?.file.name ?? 'This file'} was not taken.`)}
+        multiple
         useFsAccessApi={false}
         loading={false}
         className={css.drop}
@@ -81,6 +92,12 @@ export function PictureFields(props: {
             Cancel
           </Button>
         </div>
+      ) : null}
+      {others.length > 0 ? (
+        <p role="status" className={css.note}>
+          Only the first file was taken. {others.join(', ')} {others.length === 1 ? 'wants' : 'want'} a slip of{' '}
+          {others.length === 1 ? 'its' : 'their'} own.
+        </p>
       ) : null}
       {problem ? (
         <p role="alert" className={css.problem}>

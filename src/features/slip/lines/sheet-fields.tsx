@@ -1,11 +1,12 @@
 'use client'
 
-import { Select } from '@mantine/core'
+import { type ComboboxParsedItemGroup, Select } from '@mantine/core'
 import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { adviseSizes } from '@/core/placing/advice'
 import type { PxRect } from '@/core/placing/placing'
 import { fitSize } from '@/core/sizes/fit'
+import { sameSheet, sizeById, sizeMeant } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
 import type { SheetChoice, VersionFacts } from '@/core/slip/facts'
@@ -30,9 +31,7 @@ export function SheetFields(props: {
   const rolls = own.filter((s) => s.kind === 'roll')
   if (version?.feed.kind === 'roll') return <RollFields {...props} rolls={rolls} />
   const onShelf = (size: Size): StockOnShelf | undefined =>
-    own.find(
-      (s) => s.kind === 'sheet' && Math.abs(s.width - size.short) <= 500 && Math.abs(s.length - size.long) <= 500,
-    )
+    own.find((s) => s.kind === 'sheet' && sameSheet({ short: s.width, long: s.length }, size))
   const here = catalogue.sizes.filter((s) => onShelf(s))
   const others = catalogue.sizes.filter((s) => !onShelf(s))
   const advice = crop ? adviseSizes(crop, here.length > 0 ? here : catalogue.sizes).slice(0, 3) : []
@@ -43,7 +42,7 @@ export function SheetFields(props: {
   const closed = (s: Size): boolean =>
     version !== null && fitSize(s.short, s.long, version.feed, longest).problems.length > 0
   const item = (s: Size) => ({ value: s.id, label: `${label(s, unit, onShelf(s))}${closed(s) ? ' (closed)' : ''}` })
-  const chosen = sheet?.kind === 'size' ? catalogue.sizes.find((s) => s.id === sheet.sizeId) : undefined
+  const chosen = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
   const [problem] = chosen && version ? fitSize(chosen.short, chosen.long, version.feed, longest).problems : []
   return (
     <div className={css.stack}>
@@ -58,6 +57,7 @@ export function SheetFields(props: {
           { group: here.length > 0 ? 'Other sizes' : 'Sizes', items: others.map(item) },
         ]}
         nothingFoundMessage="No size is called so. Add it under Sizes."
+        filter={({ options, search }) => meant(options as ComboboxParsedItemGroup[], search, catalogue.sizes, unit)}
         maxDropdownHeight={320}
         onChange={(id) => id && onSheet({ kind: 'size', sizeId: id })}
       />
@@ -78,6 +78,23 @@ export function SheetFields(props: {
       ) : null}
     </div>
   )
+}
+
+/** What of a grouped list is meant by the typed words: by label, or by dimensions in any unit. */
+function meant(
+  groups: readonly ComboboxParsedItemGroup[],
+  typed: string,
+  sizes: readonly Size[],
+  unit: LengthUnit,
+): ComboboxParsedItemGroup[] {
+  const words = typed.trim().toLowerCase()
+  return groups.map((group) => ({
+    ...group,
+    items: group.items.filter((item) => {
+      const size = sizes.find((s) => s.id === item.value)
+      return item.label.toLowerCase().includes(words) || (size !== undefined && sizeMeant(typed, size, unit))
+    }),
+  }))
 }
 
 const label = (s: Size, unit: LengthUnit, stock: StockOnShelf | undefined): string => {

@@ -2,6 +2,7 @@
 
 import type { Charge } from '@/core/charge/charge'
 import { writeMoney } from '@/core/money/money'
+import { ANY_DARKNESS } from '@/core/printer/facts'
 import type { SlipBody, VersionFacts } from '@/core/slip/facts'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
@@ -10,7 +11,7 @@ import css from '../slip.module.css'
 
 type Change = (patch: Partial<SlipBody>) => void
 
-/** Line 6 open: the picture's own tone depth; the rest belongs to the preset. */
+/** Line 6 open: the picture's own darkness; the rest belongs to the preset. */
 export function ToneFields({
   body,
   version,
@@ -24,21 +25,25 @@ export function ToneFields({
   if (version.settings.printerColour !== 'grey mode')
     return (
       <p className="soft small">
-        This preset fixes how colour is made. Tone depth opens with a preset that prints in grey mode.
+        This preset fixes how colour is made. Darkness opens with a preset that prints in grey mode.
       </p>
     )
+  const { least, most, step } = version.darkness ?? ANY_DARKNESS
   return (
     <div className={css.row}>
-      <span className="soft">depth</span>
+      <span className="soft">darkness</span>
       <CountField
-        label="Tone depth, minus lighter, plus darker"
+        label="Darkness, minus lighter, plus darker"
         hideLabel
         value={body.depth}
-        min={-20}
-        max={20}
+        min={least}
+        max={most}
+        step={step}
         onChange={(depth) => onChange({ depth })}
       />
-      <span className="soft small">minus lighter, plus darker</span>
+      <span className="soft small">
+        minus lighter, plus darker; from {least} to {most}
+      </span>
     </div>
   )
 }

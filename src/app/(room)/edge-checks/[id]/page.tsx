@@ -6,9 +6,14 @@ import { readEdgeCheck } from '@/server/stores/edge-checks'
 import { readPrinter } from '@/server/stores/printers'
 import { printLines } from '@/server/stores/prints'
 
-export const metadata: Metadata = { title: 'Edge check' }
+type Params = { params: Promise<{ id: string }> }
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const check = readEdgeCheck(room(), (await params).id)
+  return { title: check ? `Edge check ${check.number}, ${check.queueName}` : 'No such edge check' }
+}
+
+export default async function Page({ params }: Params) {
   const db = room()
   const check = readEdgeCheck(db, (await params).id)
   if (!check) notFound()

@@ -3,11 +3,18 @@ import { notFound } from 'next/navigation'
 import { RunPage } from '@/features/log/run'
 import { room } from '@/server/db/open'
 import { readRun } from '@/server/stores/log'
+import { listPeople } from '@/server/stores/people'
 
-export const metadata: Metadata = { title: 'Run' }
+type Params = { params: Promise<{ id: string }> }
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  const run = readRun(room(), (await params).id)
+  return { title: run ? `Run ${run.number}${run.title ? `, ${run.title}` : ''}` : 'No such run' }
+}
+
+export default async function Page({ params }: Params) {
   const run = readRun(room(), (await params).id)
   if (!run) notFound()
-  return <RunPage run={run} now={Date.now()} />
+  const people = listPeople(room()).map((p) => ({ id: p.id, name: p.name }))
+  return <RunPage run={run} people={people} now={Date.now()} />
 }

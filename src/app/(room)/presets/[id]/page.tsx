@@ -5,9 +5,13 @@ import { room } from '@/server/db/open'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets, readPreset, versionDeeds } from '@/server/stores/presets'
 
-export const metadata: Metadata = { title: 'Preset' }
+type Params = { params: Promise<{ id: string }> }
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  return { title: readPreset(room(), (await params).id)?.name ?? 'No such preset' }
+}
+
+export default async function Page({ params }: Params) {
   const preset = readPreset(room(), (await params).id)
   if (!preset) notFound()
   return (

@@ -8,9 +8,13 @@ import { presetWorld } from '@/server/stores/preset-world'
 import { readPrinter } from '@/server/stores/printers'
 import { toldOf } from '@/server/stores/told'
 
-export const metadata: Metadata = { title: 'Printer' }
+type Params = { params: Promise<{ id: string }> }
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  return { title: readPrinter(room(), (await params).id)?.nickname ?? 'No such printer' }
+}
+
+export default async function Page({ params }: Params) {
   const db = room()
   const printer = readPrinter(db, (await params).id)
   if (!printer) notFound()
