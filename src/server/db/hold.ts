@@ -2,8 +2,8 @@ import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 
-/** The two processes of a running room; each runs once. */
-export type Part = 'server' | 'background'
+/** The two processes of a running room, each of which runs once; and bringing its schema up to date, one at a time. */
+export type Part = 'server' | 'background' | 'update'
 
 /** A part's claim on a room folder; it ends with the process, however that ends. */
 export type Hold = { readonly release: () => void }

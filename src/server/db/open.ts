@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
+import { type Hold, holdRoom } from './hold'
 import * as schema from './schema'
 
 export type Db = BetterSQLite3Database<typeof schema> & { readonly $client: Database.Database }
@@ -67,12 +68,31 @@ function copyBefore(db: Db, folder: string, tag: string): void {
   if (existsSync(file)) copyFileSync(file, join(folder, `libreta.before-${tag}.db`))
 }
 
-/** Opens a room folder, making it when it is not there yet. */
+/** Opens a room folder, making it when it is not there yet. Server and background may do so at the same moment. */
 export function openRoom(folder: string): Db {
   mkdirSync(folder, { recursive: true })
-  const db = openDatabase(join(folder, 'libreta.db'))
-  bringUpToDate(db, folder)
-  return db
+  const turn = takeTurn(folder)
+  try {
+    const db = openDatabase(join(folder, 'libreta.db'))
+    bringUpToDate(db, folder)
+    return db
+  } finally {
+    turn?.release()
+  }
+}
+
+const TURN_MS = 50
+/** An update of a large room takes a minute at most. */
+const MOST_TURNS = 1200
+
+/** Waits until nobody else brings this room up to date. */
+function takeTurn(folder: string): Hold | null {
+  for (let i = 0; i < MOST_TURNS; i++) {
+    const hold = holdRoom(folder, 'update')
+    if (hold) return hold
+    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, TURN_MS)
+  }
+  return null
 }
 
 // Next.js loads routes and pages as separate bundles: the one connection hangs on the process.

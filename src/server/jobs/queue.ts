@@ -29,7 +29,7 @@ export function enqueue(db: Db, spec: JobSpec, now: number): string {
  * set back leaves behind.
  */
 const leaseOver = (now: number) =>
-  and(eq(jobs.state, 'running'), or(lt(jobs.leaseUntil, now), gt(jobs.leaseUntil, now + LEASE_MS)))
+  and(eq(jobs.state, 'running'), or(lt(jobs.leaseUntil, now), gt(jobs.leaseUntil, now + 2 * LEASE_MS)))
 
 /** Puts back every job that counts as worked on: for the one background process of a room, when it starts. */
 export function takeBackAll(db: Db): number {
