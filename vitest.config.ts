@@ -33,8 +33,6 @@ export default defineConfig({
         hookTimeout: 90_000,
         fileParallelism: false,
         maxWorkers: 1,
-        // a browser on a busy machine: what fails is tried once more, and the report says that it was
-        retry: 1,
       }),
       project('interface', 'happy-dom', ['src/ui/**/*.test.tsx', 'src/features/**/*.test.tsx'], {
         setupFiles: ['test/interface-setup.ts'],

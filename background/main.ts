@@ -12,8 +12,14 @@ import { workUntil } from './worker'
 // The one background process of a room: it leases jobs, renders, prints, and ends when its parent does.
 const log = pino({ level: process.env.LIBRETA_LOG ?? 'warn', name: 'background' })
 const stop = new AbortController()
-for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => stop.abort())
-process.on('disconnect', () => stop.abort())
+/** What is under way may end in this time; then it is left as it stands, which is found again. */
+const GRACE_MS = 3000
+const end = (): void => {
+  stop.abort()
+  setTimeout(() => process.exit(0), GRACE_MS).unref()
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, end)
+process.on('disconnect', end)
 
 // the server makes the room; a room without one is waited for
 while (!existsSync(join(roomFolder(), 'libreta.db')) && !stop.signal.aborted)

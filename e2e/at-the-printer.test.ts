@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
 import { printerProfile } from '../demo/icc'
-import { listening, one, press, says, settled, Visit } from './browser'
+import { listening, one, oneCopy, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -29,6 +29,7 @@ async function printIt(page: Page): Promise<void> {
   await page.keyboard.press('p')
   await page.waitForSelector('[role=dialog] textarea', { timeout: 5000 })
   for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
+  await oneCopy(page)
   await press(page, 'Print it')
 }
 
@@ -40,13 +41,15 @@ describe('at the printer', () => {
     await listening(page)
     const before = goodOf(slip)
     await printIt(page)
-    await says(page, /media (empty|needed)/, 60_000)
+    await says(page, /its paper is used up|it wants other paper/, 60_000)
     // the bench says it as well
     await page.goto(`${inject('address')}/bench`, { waitUntil: 'load' })
     await settled(page)
-    await says(page, /Seed packets, copy \d+\s+.*media (empty|needed)/s)
+    await says(page, /Seed packets, copy \d+\s+.*(its paper is used up|it wants other paper)/s)
     await press(page, 'Cancel')
-    await page.waitForFunction(() => !/media (empty|needed)/.test(document.body.innerText), { timeout: 30_000 })
+    await page.waitForFunction(() => !/its paper is used up|it wants other paper/.test(document.body.innerText), {
+      timeout: 30_000,
+    })
     await page.goto(`${inject('address')}/slips/${slip}`, { waitUntil: 'load' })
     await says(page, /was cancelled/)
     expect(goodOf(slip)).toBe(before)
@@ -62,6 +65,7 @@ describe('at the printer', () => {
     const right: number = await page.$eval('[role=dialog] form', (f) => f.getBoundingClientRect().right)
     expect(right).toBeLessThanOrEqual(390)
     for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
+    await oneCopy(page)
     await press(page, 'Print it')
     await says(page, /came out and is in the log/, 60_000)
     expect(goodOf(slip)).toBe(before + 1)

@@ -126,6 +126,13 @@ export async function offered(page: Page): Promise<void> {
   )
 }
 
+/** One copy in the open dialog, whatever is still wanted. */
+export async function oneCopy(page: Page): Promise<void> {
+  const field = await page.waitForSelector('[role=dialog] input[aria-label="Copies"]')
+  await field?.click({ count: 3 })
+  await page.keyboard.type('1')
+}
+
 /** Types at the end of a field's text. */
 export async function append(page: Page, selector: string, text: string): Promise<void> {
   await page.focus(selector)

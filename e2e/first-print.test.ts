@@ -78,7 +78,7 @@ describe('from a picture to a saved file and a logged run', () => {
     // the background process made the larger picture, and the news brought it here
     await page.waitForSelector('image[href$="/preview"]')
     const table = await page.evaluate(() => document.querySelector('table')?.innerText.replace(/\s+/g, ' '))
-    expect(table).toContain('Width 180.0 176.0 180.0 ± 0.3')
+    expect(table).toContain('Width 180.0 176.0 180.0 ± 0.7')
     expect(table).toContain('Left / right 38.5 / 38.5')
     await press(page, 'Save file')
     const objects = readPdf(readFileSync(await visit.saved()))

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
 import { readRuler, SheetPicture } from '../test/measure'
-import { axe, choose, one, press, says, settled, Visit } from './browser'
+import { axe, choose, one, oneCopy, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -202,6 +202,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     await says(page, /the printer’s\s+scaling off/)
     const stops = await page.$$('input[placeholder="Why it is printed all the same"]')
     for (const stop of stops) await stop.type('a test print')
+    await oneCopy(page)
     await press(page, 'Print it')
     await says(page, /came out and is in the log/, 60_000)
     await says(page, /run \d+, good/)

@@ -1,20 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import {
-  cpSync,
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-} from 'node:fs'
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { TestProject } from 'vitest/node'
+import { demoRoom } from '../test/demo-room'
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -27,17 +17,6 @@ declare module 'vitest' {
 }
 
 const ROOT = join(import.meta.dirname, '..')
-
-/** The demo room is drawn once for each state of what draws it. */
-function demoRoom(): string {
-  const hash = createHash('sha256')
-  const walk = (path: string): void => {
-    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name))
-    else hash.update(readFileSync(path))
-  }
-  for (const name of ['demo', 'drizzle', 'src/core', 'src/server', 'src/contract']) walk(join(ROOT, name))
-  return join(ROOT, '.cache', `demo-room-${hash.digest('hex').slice(0, 16)}`)
-}
 
 const ended = (child: ChildProcess): Promise<void> => new Promise((resolve) => child.once('exit', () => resolve()))
 
@@ -76,19 +55,7 @@ async function startPrinters(
 
 /** A demo room of its own, served as `npm start` would, for all browser tests. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  const made = demoRoom()
-  if (!existsSync(made)) {
-    mkdirSync(join(ROOT, '.cache'), { recursive: true })
-    for (const old of readdirSync(join(ROOT, '.cache')))
-      if (old.startsWith('demo-room-')) rmSync(join(ROOT, '.cache', old), { recursive: true })
-    process.stdout.write('filling a demo room for the browser tests, about a minute\n')
-    const fill = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts', made], {
-      cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    })
-    await ended(fill)
-    if (fill.exitCode !== 0) throw new Error('the demo room could not be filled')
-  }
+  const made = await demoRoom()
   const data = mkdtempSync(join(tmpdir(), 'libreta-e2e-'))
   cpSync(made, data, { recursive: true })
   const tray = mkdtempSync(join(tmpdir(), 'libreta-e2e-tray-'))

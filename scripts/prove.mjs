@@ -1,11 +1,12 @@
 // npm run prove [-- --seed N]: the full counts of what CI runs a share of; its output belongs in docs/proved.txt.
-import { giveUp, install, needNode, run, say } from './lib.mjs'
+import { build, giveUp, install, needNode, run, say } from './lib.mjs'
 
 needNode()
 const at = process.argv.indexOf('--seed')
 const seed = at < 0 ? null : process.argv[at + 1]
 if (seed !== null && !/^\d{1,9}$/.test(seed ?? '')) giveUp(`--seed wants a whole number, not “${seed ?? ''}”.`)
 await install()
+await build()
 say(
   `npm run prove${seed === null ? '' : ` -- --seed ${seed}`}, ${new Date().toISOString().slice(0, 10)}, Node.js ${process.versions.node}`,
 )
@@ -21,6 +22,7 @@ const vitest = (project, ...paths) =>
 const codes = [
   await vitest('core', 'src/core/options', 'src/formats'),
   // simulated rooms in numbers, and slips that are printed and measured
-  await vitest('server', 'test/rooms', 'test/measured'),
+  await vitest('server', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
+  await run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
 ]
 process.exit(codes.some((c) => c !== 0) ? 1 : 0)

@@ -87,6 +87,9 @@ await step('build', async () => {
 })
 await step('page weight', () => node('scripts/page-weight.mjs'))
 await step('browser', () => vitest('browser'))
+// a share of what `npm run outside` and `npm run prove` do in full
+await step('outside', () => node('--import', 'tsx', 'outside/main.ts', '--share'))
+await step('kills', () => node('--import', 'tsx', 'bench/kills-main.ts', '--count', '10'))
 
 say(`${totals.passed} passed, ${totals.failed} failed`)
 process.exit(totals.failed > 0 ? 1 : 0)

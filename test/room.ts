@@ -2,15 +2,9 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { onTestFinished } from 'vitest'
-import type { z } from 'zod'
-import { EMPTY_SLIP } from '@/contract/slip-data'
-import type { Result } from '@/core/result/result'
-import type { SlipBody } from '@/core/slip/facts'
-import type { Problem } from '@/core/words/problems'
-import { ACTIONS } from '@/server/actions/all'
-import { bringUpToDate, type Db, openDatabase } from '@/server/db/open'
-import { currentActor } from '@/server/door/actor'
-import { type Action, type Actor, type DoorContext, through } from '@/server/door/door'
+import { OpenRoom } from './open-room'
+
+export { NOW } from './open-room'
 
 /** A folder that is gone after the test. */
 export function folder(): string {
@@ -19,77 +13,15 @@ export function folder(): string {
   return path
 }
 
-export const NOW = Date.UTC(2026, 10, 24, 15, 0)
-
 const freshFolder = folder
 
-/** A room in memory with the real migrations, set up, and a way to act in it. */
-export class TestRoom {
-  readonly db: Db = openDatabase(':memory:')
-  now = NOW
-
-  /** @param folder where its files go; by default one that is gone after the test */
-  constructor(readonly folder = freshFolder()) {
-    bringUpToDate(this.db, null)
+/** A room of a test: its files are gone after it, unless it is given a folder. */
+export class TestRoom extends OpenRoom {
+  constructor(folder = freshFolder()) {
+    super(folder)
   }
 
-  static async open(folder?: string): Promise<TestRoom> {
-    const room = new TestRoom(folder)
-    await room.must(ACTIONS['room.set-up'], {
-      name: 'Test room',
-      unit: 'mm',
-      currency: 'EUR',
-      exponent: 2,
-      timeZone: 'Europe/Lisbon',
-      keeper: 'Keeper',
-      printer: { nickname: 'Otter', makeModel: '' },
-      paper: { name: 'Plain sheet', surface: 'plain', sizeId: 'iso_a4_210x297mm', count: 10 },
-    })
-    return room
-  }
-
-  context(actor?: Actor): DoorContext {
-    return { db: this.db, actor: actor ?? currentActor(this.db), now: this.now, folder: this.folder }
-  }
-
-  act<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: unknown, actor?: Actor): Promise<Result<O, Problem>> {
-    return through(action, input, this.context(actor))
-  }
-
-  async must<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: z.input<I>): Promise<O> {
-    const result = await this.act(action, input)
-    if (!result.ok) throw new Error(`${action.name}: ${JSON.stringify(result.problem)}`)
-    return result.value
-  }
-
-  /** One value of the database, by SQL. */
-  one<T = number>(sql: string, ...values: unknown[]): T {
-    const row = this.db.$client.prepare(sql).get(...values) as Record<string, T> | undefined
-    return Object.values(row ?? {})[0] as T
-  }
-
-  /** A picture row without a file, for tests of everything behind it. */
-  picture(width = 4800, height = 6400): string {
-    const id = `01a00000-0000-7000-8000-${String(this.one('select count(*) from pictures') + 1).padStart(12, '0')}`
-    this.db.$client
-      .prepare(
-        "insert into pictures (id, sha, name, mime, bytes, width, height, orientation, grey, bits, profile, decoded, thumb_sha, at) values (?, 'x', 'p.jpg', 'image/jpeg', 1, ?, ?, 1, 0, 8, 'sRGB', 1, 'x', 0)",
-      )
-      .run(id, width, height)
-    return id
-  }
-
-  /** A slip that could be printed on the room's own preset. */
-  async slip(body: Partial<SlipBody> = {}): Promise<{ readonly id: string; readonly number: number }> {
-    return this.must(ACTIONS['slip.add'], {
-      body: {
-        ...EMPTY_SLIP,
-        title: 'Fern',
-        pictureId: this.picture(),
-        versionId: this.one<string>('select id from preset_versions limit 1'),
-        sheet: { kind: 'size', sizeId: 'iso_a4_210x297mm' },
-        ...body,
-      },
-    })
+  static open(folder?: string): Promise<TestRoom> {
+    return new TestRoom(folder).setUp()
   }
 }

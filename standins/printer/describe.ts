@@ -1,4 +1,4 @@
-import type { Machine } from './machine'
+import { DOCUMENT_SECONDS, type Machine } from './machine'
 import { marginsOn, type Path, type Queue, type Sides, type Source } from './models'
 import {
   type Attr,
@@ -23,6 +23,7 @@ import {
 
 export const OPERATIONS = [0x0002, 0x0004, 0x0005, 0x0006, 0x0008, 0x0009, 0x000a, 0x000b, 0x003c]
 export const FORMATS = ['image/pwg-raster', 'image/jpeg']
+export const RENDERING_INTENTS = ['auto', 'perceptual', 'relative', 'relative-bpc']
 
 /** Hundredths of a millimetre, the unit of media sizes in PWG 5100.7. */
 const h = (mm: number): number => Math.round(mm * 100)
@@ -155,13 +156,15 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
     'pdl-override-supported': keyword('attempted'),
     'compression-supported': keyword('none'),
     'multiple-document-jobs-supported': bool(false),
-    'multiple-operation-time-out': int(60),
+    'multiple-operation-time-out': int(DOCUMENT_SECONDS),
+    'multiple-operation-time-out-action': keyword('abort-job'),
     'which-jobs-supported': ['completed', 'not-completed', 'all'].map(keyword),
     'job-ids-supported': bool(false),
     'identify-actions-default': keyword('display'),
     'identify-actions-supported': ['display', 'sound'].map(keyword),
     'color-supported': bool(true),
     'pages-per-minute': int(1),
+    'pages-per-minute-color': int(1),
     'copies-default': int(1),
     'copies-supported': range(1, 99),
     'finishings-default': enumeration(3),
@@ -224,7 +227,7 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
     'print-color-mode-default': keyword('color'),
     'print-color-mode-supported': ['auto', 'color', ...(queue.monochrome ? ['monochrome'] : [])].map(keyword),
     'print-rendering-intent-default': keyword('auto'),
-    'print-rendering-intent-supported': ['auto', 'perceptual', 'relative', 'relative-bpc'].map(keyword),
+    'print-rendering-intent-supported': RENDERING_INTENTS.map(keyword),
     'print-scaling-default': keyword('auto'),
     'print-scaling-supported': ['auto', 'auto-fit', 'fill', 'fit', 'none'].map(keyword),
     'printer-resolution-default': resolution(q0.ppi),

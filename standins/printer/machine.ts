@@ -40,6 +40,8 @@ export type Job = {
   endedAt: number | null
   sheetsDone: number
   cancelAsked: boolean
+  /** its document is coming in */
+  receiving: boolean
 }
 
 export type Holding = { width: number; length: number; left: number; type: string }
@@ -50,7 +52,12 @@ export type MachineOptions = {
   /** how many times faster than a real machine it prints */
   readonly speed: number
   readonly now?: () => number
+  /** how long a job may be without its document */
+  readonly documentSeconds?: number
 }
+
+/** multiple-operation-time-out. */
+export const DOCUMENT_SECONDS = 60
 
 /** Millilitres in a full cartridge. */
 const FULL = 80
@@ -115,10 +122,20 @@ export class Machine {
       endedAt: null,
       sheetsDone: 0,
       cancelAsked: false,
+      receiving: false,
     }
     this.jobs.push(job)
     while (this.jobs.length > MOST_JOBS_KEPT) this.jobs.shift()
     return job
+  }
+
+  /** A job that was made without its document waits for it, and is given up after a while (RFC 8011, 5.4.31). */
+  awaitDocument(job: Job): void {
+    const wait = (this.options.documentSeconds ?? DOCUMENT_SECONDS) * 1000
+    setTimeout(() => {
+      if (job.state === JOB.held && !job.spool && job.reasons.includes('job-incoming') && !job.receiving)
+        this.end(job, JOB.aborted, 'job-canceled-after-timeout')
+    }, wait).unref()
   }
 
   spoolPath(job: Job): string {

@@ -2,7 +2,7 @@ import { once } from 'node:events'
 import { createWriteStream, rmSync } from 'node:fs'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { finished } from 'node:stream/promises'
-import { FORMATS, OPERATIONS, printerAttributes, sourceOf } from './describe'
+import { FORMATS, OPERATIONS, printerAttributes, RENDERING_INTENTS, sourceOf } from './describe'
 import { JOB, type Job, type Machine, type Ticket } from './machine'
 import type { Queue } from './models'
 import {
@@ -34,6 +34,7 @@ const S = {
   notPossible: 0x0404,
   notFound: 0x0406,
   tooLarge: 0x0408,
+  valueTooLong: 0x0409,
   formatNotSupported: 0x040a,
   attributesNotSupported: 0x040b,
   charsetNotSupported: 0x040d,
@@ -122,14 +123,16 @@ async function ipp(machine: Machine, path: string, body: IncomingMessage): Promi
   } catch (error) {
     if (!(error instanceof Malformed)) throw error
     const id = head.length >= 8 ? head.readInt32BE(4) : 0
-    return encode(2, 0, S.badRequest, id, [HEAD_GROUP(error.message)])
+    const asked = head.length >= 2 && (head[0] === 1 || head[0] === 2)
+    return encode(asked ? (head[0] ?? 2) : 2, asked ? (head[1] ?? 0) : 0, S.badRequest, id, [HEAD_GROUP(error.message)])
   }
   const { major, minor, id } = request
   try {
     const queue = checked(machine, path, request)
     const groups = await answerTo(machine, { request, rest: head.subarray(request.end), queue, body })
     const odd = groups.find((g) => g.tag === 5)
-    return encode(2, 0, odd ? S.substituted : S.ok, id, [HEAD_GROUP(''), ...groups])
+    // in the version that was asked (RFC 8011, 4.1.8)
+    return encode(major, minor, odd ? S.substituted : S.ok, id, [HEAD_GROUP(''), ...groups])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     const unsupported = error.unsupported.length > 0 ? [{ tag: 5, attrs: [...error.unsupported] }] : []
@@ -143,6 +146,7 @@ function checked(machine: Machine, path: string, request: Request): Queue {
   if (request.major !== 1 && request.major !== 2)
     throw new Refused(S.versionNotSupported, `version ${request.major}.${request.minor}`)
   if (request.id < 1) throw new Refused(S.badRequest, `request-id ${request.id}`)
+  for (const group of request.groups) wellFormed(group)
   const [operation] = request.groups
   const [one, two] = operation?.attrs ?? []
   if (operation?.tag !== 1 || one?.name !== 'attributes-charset' || two?.name !== 'attributes-natural-language')
@@ -157,6 +161,54 @@ function checked(machine: Machine, path: string, request: Request): Queue {
   return queue
 }
 
+/** The longest value of a syntax in octets (RFC 8011, 5.1). */
+const LONGEST: Readonly<Record<number, number>> = {
+  65: 1023, // textWithoutLanguage
+  66: 255, // nameWithoutLanguage
+  68: 255, // keyword
+  69: 1023, // uri
+  70: 63, // uriScheme
+  71: 63, // charset
+  72: 63, // naturalLanguage
+  73: 255, // mimeMediaType
+}
+
+/** The syntaxes that an operation attribute may have (RFC 8011, 4). */
+const SYNTAX: Readonly<Record<string, readonly number[]>> = {
+  'attributes-charset': [0x47],
+  'attributes-natural-language': [0x48],
+  'printer-uri': [0x45],
+  'job-uri': [0x45],
+  'job-id': [0x21],
+  'requesting-user-name': [0x42, 0x36],
+  'job-name': [0x42, 0x36],
+  'document-name': [0x42, 0x36],
+  'document-format': [0x49],
+  compression: [0x44],
+  'ipp-attribute-fidelity': [0x22],
+  'last-document': [0x22],
+  'my-jobs': [0x22],
+  'which-jobs': [0x44],
+  limit: [0x21],
+  'requested-attributes': [0x44],
+}
+
+/** No attribute twice in a group, none with a value that is too long, operation attributes in their syntax. */
+function wellFormed(group: Group): void {
+  const seen = new Set<string>()
+  for (const a of group.attrs) {
+    if (seen.has(a.name)) throw new Refused(S.badRequest, `${a.name} comes twice`)
+    seen.add(a.name)
+    for (const v of a.values) {
+      const longest = LONGEST[v.tag]
+      if (longest !== undefined && typeof v.v === 'string' && Buffer.byteLength(v.v) > longest)
+        throw new Refused(S.valueTooLong, `${a.name} is longer than ${longest} octets`, [a])
+      const syntax = group.tag === 1 ? SYNTAX[a.name] : undefined
+      if (syntax && !syntax.includes(v.tag)) throw new Refused(S.badRequest, `${a.name} has the wrong syntax`, [a])
+    }
+  }
+}
+
 const operationAttrs = (r: Request): readonly Attr[] => r.groups.find((g) => g.tag === 1)?.attrs ?? []
 
 async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
@@ -166,12 +218,13 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
     case 0x000b:
       return [{ tag: 4, attrs: chosen(printerAttributes(machine, queue, host(ask)), op) }]
     case 0x0004: {
+      formatOf(op)
       const { unsupported } = ticketOf(machine, queue, request)
       return odd(unsupported)
     }
     case 0x0002: {
-      const { ticket, unsupported } = ticketOf(machine, queue, request)
       const format = formatOf(op)
+      const { ticket, unsupported } = ticketOf(machine, queue, request)
       const job = machine.create(String(first(op, 'job-name') ?? 'untitled'), userOf(op), ticket)
       await spool(machine, job, ask, format)
       return [...odd(unsupported), { tag: 2, attrs: brief(job, host(ask)) }]
@@ -179,6 +232,7 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
     case 0x0005: {
       const { ticket, unsupported } = ticketOf(machine, queue, request)
       const job = machine.create(String(first(op, 'job-name') ?? 'untitled'), userOf(op), ticket)
+      machine.awaitDocument(job)
       return [...odd(unsupported), { tag: 2, attrs: brief(job, host(ask)) }]
     }
     case 0x0006: {
@@ -202,9 +256,14 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
       if (!['completed', 'not-completed', 'all'].includes(which))
         throw new Refused(S.attributesNotSupported, `which-jobs ${which}`, attrs({ 'which-jobs': keyword(which) }))
       const limit = Number(first(op, 'limit') ?? 1000)
+      if (limit < 1) throw new Refused(S.badRequest, `limit ${limit}`)
+      const mine = first(op, 'my-jobs') === true ? userOf(op) : null
       const over = (j: Job): boolean => j.state >= JOB.canceled
       const list = machine.jobs.filter(
-        (j) => j.queue === queue && (which === 'all' || over(j) === (which === 'completed')),
+        (j) =>
+          j.queue === queue &&
+          (mine === null || j.user === mine) &&
+          (which === 'all' || over(j) === (which === 'completed')),
       )
       if (which === 'completed') list.reverse()
       const asked = op.some((a) => a.name === 'requested-attributes')
@@ -265,6 +324,7 @@ function chosen(all: readonly Attr[], op: readonly Attr[]): Attr[] {
 /** Reads the document to a file, then lets the job go. */
 async function spool(machine: Machine, job: Job, ask: Ask, format: string): Promise<void> {
   const path = machine.spoolPath(job)
+  job.receiving = true
   const out = createWriteStream(path)
   let bytes = ask.rest.length
   const done = finished(out)
@@ -321,6 +381,21 @@ function full(machine: Machine, job: Job, base: string): Attr[] {
   ]
 }
 
+/** Syntaxes of the job template attributes that are known here (RFC 8011, 5.2; PWG 5100.7 and 5100.13). */
+const TEMPLATE: Readonly<Record<string, readonly number[]>> = {
+  copies: [0x21],
+  'print-quality': [0x23],
+  'print-color-mode': [0x44],
+  'print-rendering-intent': [0x44],
+  'print-scaling': [0x44],
+  'printer-resolution': [0x32],
+  sides: [0x44],
+  'orientation-requested': [0x23],
+  'output-bin': [0x44, 0x42],
+  finishings: [0x23],
+}
+const rightSyntax = (name: string, a: Attr): boolean => a.values.every((v) => TEMPLATE[name]?.includes(v.tag) ?? true)
+
 /** The job's template attributes as a ticket, with what was not supported. */
 function ticketOf(machine: Machine, queue: Queue, request: Request): { ticket: Ticket; unsupported: readonly Attr[] } {
   const op = operationAttrs(request)
@@ -343,13 +418,23 @@ function ticketOf(machine: Machine, queue: Queue, request: Request): { ticket: T
   ]
   for (const a of job) if (!KNOWN.includes(a.name)) unsupported.push({ name: a.name, values: [{ tag: 0x10, v: null }] })
   const one = <T>(n: string, ok: (v: T) => boolean, otherwise: T): T => {
+    const a = job.find((x) => x.name === n)
     const v = first(job, n) as T | undefined
     if (v === undefined) return otherwise
-    if (ok(v)) return v
-    const a = job.find((x) => x.name === n)
+    // a value in another syntax is a value that is not supported
+    if (a && rightSyntax(n, a) && ok(v)) return v
     if (a) unsupported.push(a)
     return otherwise
   }
+  const within = (n: string, ok: (v: never) => boolean): void => void one(n, ok, null as never)
+  within('sides', (v: string) => v === 'one-sided')
+  within('printer-resolution', (v: { x: number; y: number; units: number }) =>
+    queue.qualities.some((q) => q.ppi === v.x && q.ppi === v.y && v.units === 3),
+  )
+  within('orientation-requested', (v: number) => v === 3)
+  within('output-bin', (v: string) => v === 'face-up')
+  within('finishings', (v: number) => v === 3)
+  within('print-rendering-intent', (v: string) => RENDERING_INTENTS.includes(v))
   const col = first(job, 'media-col') as Attr[] | undefined
   const size = col ? (first(col, 'media-size') as Attr[] | undefined) : undefined
   const sourceWord = col ? (first(col, 'media-source') as string | undefined) : undefined

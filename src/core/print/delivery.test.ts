@@ -52,13 +52,13 @@ describe('what is sent to a printer that told what it takes', () => {
   })
   it.each([
     ['device values are never sent as sRGB', TAKES, { space: 'rgb', bits: 8 }, 'device_colour'],
-    ['colour is never sent as grey', { ...TAKES, rasterTypes: ['sgray_8'] }, srgb, 'device_colour'],
+    ['colour is never sent as grey', { ...TAKES, rasterTypes: ['sgray_8'] }, srgb, 'no_colour'],
     ['JPEG that is scaled', { ...TAKES, formats: ['image/jpeg'], scaling: ['auto', 'fit'] }, srgb, 'jpeg_scales'],
     ['neither raster nor JPEG', { ...TAKES, formats: ['application/pdf'] }, srgb, 'format'],
   ] as const)('refused: %s', (_name, takes, colour, code) => {
     const result = deliveryOf(takes, colour, 300)
     expect(result).toMatchObject({ ok: false, problem: { code } })
-    if (!result.ok) expect(sayNotTaken(result.problem)).toMatch(/^(it|the preset) .*\.$/)
+    if (!result.ok) expect(sayNotTaken(result.problem)).toMatch(/^(it|the preset|this page) .*\.$/)
   })
   it('a printer that takes nothing at all is known before anything is printed', () => {
     expect(takesNothing(TAKES)).toBeNull()

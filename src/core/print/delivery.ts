@@ -23,6 +23,7 @@ export type NotTaken =
   | { readonly code: 'format'; readonly takes: readonly string[] }
   | { readonly code: 'jpeg_scales' }
   | { readonly code: 'device_colour'; readonly takes: readonly string[] }
+  | { readonly code: 'no_colour'; readonly takes: readonly string[] }
 
 const RASTER = 'image/pwg-raster'
 const JPEG = 'image/jpeg'
@@ -62,7 +63,7 @@ export function deliveryOf(
     for (const space of SAME_MEANING[colour.space])
       for (const bits of depths)
         if (takes.rasterTypes.includes(`${space}_${bits}`)) return ok({ format: RASTER, space, bits, ppi: at })
-    return bad({ code: 'device_colour', takes: takes.rasterTypes })
+    return bad({ code: colour.space === 'srgb' ? 'no_colour' : 'device_colour', takes: takes.rasterTypes })
   }
   if (!takes.formats.includes(JPEG)) return bad({ code: 'format', takes: takes.formats })
   if (!takes.scaling.includes('none')) return bad({ code: 'jpeg_scales' })
@@ -86,6 +87,8 @@ export function sayNotTaken(why: NotTaken): string {
       return 'it takes JPEG only and does not promise to leave its size alone, so nothing could be said of what comes out. Save the file and print it with scaling off.'
     case 'device_colour':
       return `the preset sends the printer’s own colour values, and over the network it takes only ${why.takes.map(sayType).join(', ')}. Take a preset that leaves colour to the printer, or save the file and print it from its own dialog.`
+    case 'no_colour':
+      return `this page is in colour, and over the network it takes only ${why.takes.map(sayType).join(', ')}. Print a grey picture on it, or save the file and print it from its own dialog.`
     default:
       return why satisfies never
   }

@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple, Modal } from '@mantine/core'
+import { createTheme, type MantineColorsTuple } from '@mantine/core'
 
 // ten shades about the one action colour, #0f5c54 at 7
 const press: MantineColorsTuple = [
@@ -25,6 +25,7 @@ export const theme = createTheme({
   focusRing: 'always',
   respectReducedMotion: true,
   components: {
-    Modal: Modal.extend({ defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } }),
+    // plain data: the theme is read on the server, too
+    Modal: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
   },
 })

@@ -1,0 +1,299 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import { demoRoom } from '../test/demo-room'
+import { seeded } from '../test/random-slips'
+
+// node --import tsx bench/kills-main.ts [--count N] [--seed N]: server, background process, starter and simulated
+// printer are killed under load; then everything that was booked is summed by hand, from the rows and from the sheets
+// that came out.
+const option = (name: string, otherwise: number): number => {
+  const at = process.argv.indexOf(`--${name}`)
+  return at < 0 ? otherwise : Number(process.argv[at + 1])
+}
+const COUNT = option('count', 100)
+const random = seeded(option('seed', 1))
+const PORT = 4788
+const PRINTER_PORT = 4789
+const ADDRESS = `http://127.0.0.1:${PORT}`
+const ROOT = join(import.meta.dirname, '..')
+
+const rest = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms))
+const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
+
+const data = mkdtempSync(join(tmpdir(), 'libreta-kills-'))
+const tray = mkdtempSync(join(tmpdir(), 'libreta-kills-tray-'))
+cpSync(await demoRoom(), data, { recursive: true })
+const file = join(data, 'libreta.db')
+
+/** A look at the room from outside, while it runs. */
+function ask<T>(sql: string, ...values: unknown[]): readonly T[] {
+  const db = new Database(file, { readonly: true })
+  try {
+    return db.prepare(sql).all(...values) as T[]
+  } finally {
+    db.close()
+  }
+}
+{
+  const db = new Database(file)
+  db.prepare('update queues set address = replace(address, ?, ?)').run(':4793/', `:${PRINTER_PORT}/`)
+  db.close()
+}
+
+const running: { starter: ChildProcess | null; printer: ChildProcess | null } = { starter: null, printer: null }
+let over = false
+
+function startPrinter(): void {
+  const args = ['--model', 'wren', '--port', String(PRINTER_PORT), '--out', tray, '--seed', '5', '--speed', '600']
+  running.printer = spawn(process.execPath, ['--import', 'tsx', 'standins/printer/main.ts', ...args], {
+    cwd: ROOT,
+    stdio: 'ignore',
+  })
+}
+function startRoom(): void {
+  const env = { ...process.env, LIBRETA_DATA: data, PORT: String(PORT), LIBRETA_LOG: 'silent' }
+  running.starter = spawn(process.execPath, ['scripts/start.mjs'], { cwd: ROOT, env, stdio: 'ignore' })
+}
+const gone = (child: ChildProcess | null): Promise<void> =>
+  new Promise((resolve) =>
+    !child || child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', () => resolve()),
+  )
+
+/** Processes of this room by a word of their command line. */
+function pidsOf(word: string): readonly number[] {
+  return readdirSync('/proc').flatMap((pid) => {
+    if (!/^\d+$/.test(pid)) return []
+    try {
+      const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+      return line.includes(word) && readFileSync(`/proc/${pid}/environ`, 'utf8').includes(data) ? [Number(pid)] : []
+    } catch {
+      return []
+    }
+  })
+}
+
+type Answer = {
+  readonly ok: boolean
+  readonly value?: Record<string, unknown>
+  readonly problem?: { readonly code: string }
+}
+const act = async (action: string, input: unknown): Promise<Answer | null> => {
+  try {
+    const response = await fetch(`${ADDRESS}/api/do/${action}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: ADDRESS },
+      body: JSON.stringify(input),
+      signal: AbortSignal.timeout(20_000),
+    })
+    return (await response.json()) as Answer
+  } catch {
+    return null
+  }
+}
+
+const answers = async (): Promise<boolean> =>
+  fetch(`${ADDRESS}/api/find`).then(
+    (r) => r.ok,
+    () => false,
+  )
+async function until(what: () => boolean | Promise<boolean>, seconds: number, name: string): Promise<void> {
+  for (let i = 0; i < seconds * 10; i++) {
+    if (await what()) return
+    await rest(100)
+  }
+  throw new Error(`never: ${name}`)
+}
+
+startPrinter()
+startRoom()
+await until(answers, 60, 'the room answers')
+
+const template = ask<{ body: string }>("select body from slips where title = 'Seed packets' limit 1")[0]
+if (!template) throw new Error('the demo room has no Seed packets')
+const body = { ...JSON.parse(template.body), copies: 500 }
+const acknowledged: string[] = []
+const logged: string[] = []
+
+/** One member after the other: prints on the card printer, logs what was printed elsewhere, changes a slip. */
+async function load(): Promise<void> {
+  while (!over) {
+    const made = await act('slip.add', { body: { ...body, title: `load ${random()}` } })
+    const id = made?.value?.id
+    if (typeof id !== 'string') {
+      await rest(200)
+      continue
+    }
+    const stops = ['stock', 'loaded', 'copies', 'black', 'resolution', 'size', 'edge-measured', 'delivery'].map(
+      (check) => ({ check, reason: 'load' }),
+    )
+    // no more than a few wait at the printer: what is killed is work that goes on, not a heap
+    const waiting = ask<{ n: number }>("select count(*) n from prints where state in ('queued', 'sending', 'printing')")
+    if ((waiting[0]?.n ?? 0) < 4 && random() < 0.7) {
+      const started = await act('print.start', {
+        slipId: id,
+        revision: 1,
+        copies: 1 + Math.floor(random() * 2),
+        outcome: 'good',
+        note: '',
+        answers: stops,
+      })
+      acknowledged.push(...((started?.value?.printIds as string[] | undefined) ?? []))
+    } else {
+      const done = await act('run.log', {
+        slipId: id,
+        revision: 1,
+        outcome: 'good',
+        cause: null,
+        note: '',
+        copies: 2,
+        answers: stops,
+      })
+      logged.push(...((done?.value?.runIds as string[] | undefined) ?? []))
+    }
+    await rest(150 + random() * 400)
+  }
+}
+const loading = [load(), load()]
+
+const killed: Record<string, number> = { server: 0, background: 0, starter: 0, printer: 0 }
+for (let n = 0; n < COUNT; n++) {
+  await rest(200 + random() * 1500)
+  const target = pick(['server', 'background', 'background', 'starter', 'printer'] as const)
+  killed[target] = (killed[target] ?? 0) + 1
+  if (target === 'printer') {
+    running.printer?.kill('SIGKILL')
+    await gone(running.printer)
+    startPrinter()
+  } else if (target === 'starter') {
+    running.starter?.kill('SIGKILL')
+    await gone(running.starter)
+    await until(() => pidsOf('web.mjs').length + pidsOf('background/main.ts').length === 0, 20, 'its children are gone')
+    startRoom()
+    await until(answers, 60, 'the room answers again')
+  } else {
+    for (const pid of pidsOf(target === 'server' ? 'web.mjs' : 'background/main.ts')) process.kill(pid, 'SIGKILL')
+    // a part that ends five times within a minute ends the room: that is how it is meant, so it is given its minute
+    await rest(12_500)
+    if (running.starter?.exitCode !== null && running.starter?.exitCode !== undefined) startRoom()
+    await until(answers, 60, 'the room answers again')
+  }
+  if ((n + 1) % 10 === 0) process.stdout.write(`${n + 1} kills\n`)
+}
+over = true
+await Promise.all(loading)
+
+// what nobody knows is looked up in the tray, as a person would
+const sheets = readdirSync(tray)
+  .filter((n) => n.endsWith('.json') && n !== 'printers.json')
+  .map((n) => JSON.parse(readFileSync(join(tray, n), 'utf8')) as { jobName: string; whole: boolean })
+await until(
+  () =>
+    ask<{ n: number }>("select count(*) n from prints where state in ('queued', 'sending', 'printing')")[0]?.n === 0,
+  600,
+  'all prints are over',
+)
+let asked = 0
+for (const p of ask<{ id: string; job_name: string }>("select id, job_name from prints where state = 'not known'")) {
+  const out = readdirSync(tray).some(
+    (n) => n.endsWith('.json') && readFileSync(join(tray, n), 'utf8').includes(p.job_name),
+  )
+  const settled = await act('print.settle', {
+    id: p.id,
+    outcome: out ? 'good' : 'not printed',
+    cause: null,
+    note: 'looked into the tray',
+  })
+  if (!settled?.ok) throw new Error(`not settled: ${JSON.stringify(settled)}`)
+  asked += 1
+}
+running.starter?.kill('SIGTERM')
+running.printer?.kill('SIGTERM')
+await Promise.all([gone(running.starter), gone(running.printer)])
+
+// --- summed by hand, by code that shares nothing with what booked it -----------------------------------------------
+const db = new Database(file, { readonly: true })
+const num = (sql: string, ...v: unknown[]): number =>
+  Number(
+    db
+      .prepare(sql)
+      .pluck()
+      .get(...v),
+  )
+const faults: string[] = []
+const must = (holds: boolean, says: string): void => {
+  if (!holds) faults.push(says)
+}
+const outOf = new Map<string, number>()
+for (const n of readdirSync(tray))
+  if (n.endsWith('.json') && n !== 'printers.json') {
+    const { jobName } = JSON.parse(readFileSync(join(tray, n), 'utf8')) as { jobName: string }
+    outOf.set(jobName, (outOf.get(jobName) ?? 0) + 1)
+  }
+for (const [name, n] of outOf) must(n === 1, `${name} came out ${n} times`)
+for (const p of db.prepare('select * from prints where slip_id is not null').all() as {
+  id: string
+  job_name: string
+  state: string
+  run_id: string | null
+}[]) {
+  if (p.state === 'done')
+    must(p.run_id !== null && outOf.has(p.job_name), `${p.job_name} is done, and no sheet or run is there`)
+  if (p.state === 'cancelled' || p.state === 'failed')
+    must(!outOf.has(p.job_name), `${p.job_name} is ${p.state}, and a sheet came out`)
+}
+for (const id of acknowledged)
+  must(num('select count(*) from prints where id = ?', id) === 1, `print ${id} was promised and is gone`)
+for (const id of logged)
+  must(num('select count(*) from runs where id = ?', id) === 1, `run ${id} was promised and is gone`)
+must(
+  num(
+    'select count(*) from (select run_id from prints where run_id is not null group by run_id having count(*) > 1)',
+  ) === 0,
+  'a run is of two prints',
+)
+const known = "outcome in ('good', 'proof', 'spoiled')"
+for (const s of db.prepare('select id, kind from stocks').all() as { id: string; kind: string }[])
+  if (s.kind === 'sheet')
+    must(
+      -num(
+        "select coalesce(sum(delta), 0) from stock_moves where kind = 'run' and run_id is not null and stock_id = ?",
+        s.id,
+      ) === num(`select count(*) from runs where ${known} and roll_id is null and stock_id = ?`, s.id),
+      `stock ${s.id} does not add up`,
+    )
+for (const r of db.prepare('select id, charge, member_id from runs').all() as {
+  id: string
+  charge: number
+  member_id: string | null
+}[]) {
+  const booked = num("select coalesce(sum(amount), 0) from account_entries where run_id = ? and kind = 'charge'", r.id)
+  if (r.member_id) must(booked === r.charge, `run ${r.id} is charged ${booked} instead of ${r.charge}`)
+}
+must(
+  num('select count(*) from events') === num('select max(id) - min(id) + 1 from events'),
+  'a line of history is missing',
+)
+must((db.pragma('integrity_check', { simple: true }) as string) === 'ok', 'the database is damaged')
+must((db.pragma('foreign_key_check') as unknown[]).length === 0, 'a row points to nothing')
+const prints = num('select count(*) from prints where slip_id is not null')
+const runs = num('select count(*) from runs')
+db.close()
+must(
+  !existsSync(join(data, 'incoming')) || readdirSync(join(data, 'incoming')).length === 0,
+  'something is left in incoming',
+)
+must(pidsOf('web.mjs').length + pidsOf('background/main.ts').length === 0, 'a process is left behind')
+must(prints > COUNT / 2 && sheets.length > 0, 'there was no load')
+rmSync(data, { recursive: true, force: true })
+rmSync(tray, { recursive: true, force: true })
+const says = Object.entries(killed)
+  .map(([k, n]) => `${k} ${n}`)
+  .join(', ')
+process.stdout.write(
+  `${COUNT} kills (${says}): ${prints} prints, ${outOf.size} sheets came out, ${asked} were asked about, ${runs} runs; ${faults.length} faults\n`,
+)
+for (const f of faults.slice(0, 20)) process.stdout.write(`  ${f}\n`)
+process.exit(faults.length > 0 ? 1 : 0)

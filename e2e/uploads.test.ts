@@ -1,0 +1,93 @@
+import { createReadStream, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { tiffOf } from '../test/tiff'
+import { one, press, says, Visit } from './browser'
+
+let visit: Visit
+const folder = mkdtempSync(join(tmpdir(), 'libreta-uploads-'))
+beforeAll(async () => {
+  visit = await Visit.start()
+})
+afterAll(async () => {
+  await visit.end()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** Sends a file as a raw body, as the screen does. */
+async function send(path: string, name: string) {
+  const response = await fetch(`${inject('address')}/api/pictures`, {
+    method: 'POST',
+    duplex: 'half',
+    headers: {
+      'x-file-name': name,
+      origin: inject('address'),
+      'content-length': String(statSync(path).size),
+    },
+    body: Readable.toWeb(createReadStream(path)) as unknown as ReadableStream,
+  } as RequestInit)
+  return (await response.json()) as { ok: boolean; value?: { id: string }; problem?: { code: string } }
+}
+
+describe('pictures of any size come in', () => {
+  it.each([
+    ['30 MB', 4000, 2500],
+    ['300 MB', 10_000, 10_000],
+  ])('%s, byte for byte', async (_size, width, height) => {
+    const path = join(folder, `${width}.tif`)
+    writeFileSync(path, tiffOf([{ width, height, value: 77 }]))
+    const answer = await send(path, `${width}.tif`)
+    expect(answer).toMatchObject({ ok: true })
+    const id = answer.value?.id ?? ''
+    expect(one<number>('select bytes from pictures where id = ?', id)).toBe(statSync(path).size)
+    expect(one<number>('select width from pictures where id = ?', id)).toBe(width)
+    rmSync(path)
+  })
+  it('one that was chosen by a person in the browser', async () => {
+    // noise does not pack: what a camera of 40 megapixels gives
+    const path = join(folder, 'chosen.jpg')
+    const noise = { type: 'gaussian', mean: 128, sigma: 40 } as const
+    await sharp({ create: { width: 5000, height: 3600, channels: 3, background: '#000', noise } })
+      .jpeg({ quality: 100, chromaSubsampling: '4:4:4' })
+      .toFile(path)
+    expect(statSync(path).size).toBeGreaterThan(20_000_000)
+    const page = await visit.open('/slips')
+    await press(page, 'New slip')
+    await page.waitForSelector('input[type="file"]')
+    const input = await page.$('input[type="file"]')
+    if (!input) throw new Error('no place for a file')
+    await (input as unknown as { uploadFile(...paths: string[]): Promise<void> }).uploadFile(path)
+    await says(page, 'chosen.jpg', 60_000)
+    await says(page, /5.?000 × 3.?600 px/)
+    await page.close()
+  })
+  it('a line that is cut leaves nothing behind', async () => {
+    const incoming = (): number => {
+      try {
+        return readdirSync(join(inject('data'), 'incoming')).length
+      } catch {
+        return 0
+      }
+    }
+    const before = incoming()
+    const stop = new AbortController()
+    const body = new ReadableStream({
+      async pull(controller) {
+        controller.enqueue(new Uint8Array(65_536))
+        await new Promise((r) => setTimeout(r, 5))
+      },
+    })
+    const sent = fetch(`${inject('address')}/api/pictures`, {
+      ...{ method: 'POST', duplex: 'half', headers: { 'x-file-name': 'x.tif', origin: inject('address') }, body },
+      signal: stop.signal,
+    } as RequestInit).catch(() => null)
+    await new Promise((r) => setTimeout(r, 800))
+    stop.abort()
+    await sent
+    for (let i = 0; i < 100 && incoming() > before; i++) await new Promise((r) => setTimeout(r, 100))
+    expect(incoming()).toBe(before)
+  })
+})
