@@ -84,6 +84,9 @@ describe('a room that cannot be written', () => {
   ])('%s is a sentence with a way out', (c, says) => {
     expect(sayTrouble(code(c))).toMatch(says)
   })
+  it('a full disk that a library tells in words is a full disk', () => {
+    expect(sayTrouble(new Error('wbuffer_write: write failed: No space left on device'))).toMatch(/disk .* is full/)
+  })
   it('every other error is a bug', () => {
     expect(sayTrouble(code('SQLITE_CONSTRAINT_CHECK'))).toBeNull()
     expect(sayTrouble(new Error('x'))).toBeNull()

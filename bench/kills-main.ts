@@ -45,6 +45,7 @@ function ask<T>(sql: string, ...values: unknown[]): readonly T[] {
 
 const running: { starter: ChildProcess | null; printer: ChildProcess | null } = { starter: null, printer: null }
 let over = false
+let printed = false
 
 function startPrinter(): void {
   const args = ['--model', 'wren', '--port', String(PRINTER_PORT), '--out', tray, '--seed', '5', '--speed', '600']
@@ -56,6 +57,18 @@ function startPrinter(): void {
 function startRoom(): void {
   const env = { ...process.env, LIBRETA_DATA: data, PORT: String(PORT), LIBRETA_LOG: 'silent' }
   running.starter = spawn(process.execPath, ['scripts/start.mjs'], { cwd: ROOT, env, stdio: 'ignore' })
+}
+/** Somebody keeps paper and ink in the machine all the while. */
+async function supply(): Promise<void> {
+  const fill = (what: unknown): Promise<unknown> =>
+    fetch(`http://127.0.0.1:${PRINTER_PORT}/tray/switch`, { method: 'POST', body: JSON.stringify(what) }).catch(
+      () => null,
+    )
+  while (!printed) {
+    await fill({ source: 'main', left: 20, standsBy: true })
+    for (const ink of ['cyan', 'magenta', 'yellow', 'black', 'photo black']) await fill({ ink, level: 90 })
+    await rest(700)
+  }
 }
 const gone = (child: ChildProcess | null): Promise<void> =>
   new Promise((resolve) =>
@@ -157,6 +170,7 @@ async function load(): Promise<void> {
   }
 }
 const loading = [load(), load()]
+const supplying = supply()
 
 const killed: Record<string, number> = { server: 0, background: 0, starter: 0, printer: 0 }
 for (let n = 0; n < COUNT; n++) {
@@ -195,6 +209,8 @@ await until(
   600,
   'all prints are over',
 )
+printed = true
+await supplying
 let asked = 0
 for (const p of ask<{ id: string; job_name: string }>("select id, job_name from prints where state = 'not known'")) {
   const out = readdirSync(tray).some(

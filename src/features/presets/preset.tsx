@@ -9,6 +9,8 @@ import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
 import { optionsOf, selectionOf } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
+import { pageColour } from '@/core/print/colour'
+import { deliveryOf, sayNotTaken } from '@/core/print/delivery'
 import { valueName } from '@/core/words/options'
 import { sayChange } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
@@ -204,13 +206,22 @@ export function PresetPage(props: {
 /** Converted once, twice or not at all: from file, version and queue together. */
 function ColourSection({ settings, world }: { readonly settings: Settings; readonly world: PresetWorld }) {
   const id = settings.fileColour.kind === 'profile' ? settings.fileColour.profileId : null
-  const check = colourCheck(settings, world.profiles.find((p) => p.id === id) ?? null, null)
+  const profile = world.profiles.find((p) => p.id === id) ?? null
+  const check = colourCheck(settings, profile, null)
+  const queue = world.queues.find((q) => q.id === settings.queueId)
+  const colour = pageColour(settings, { grey: false, otherProfile: false }, profile?.grey ?? false)
+  const sent = queue?.takes ? deliveryOf(queue.takes, colour, queue.facts.nativePpi) : null
   return (
     <section>
       <h2>Colour check</h2>
       <p className={css.colour}>
         <LevelWord level={colourLevel(check)} /> {sayColour(check)}
       </p>
+      {queue && sent && !sent.ok ? (
+        <p className={css.colour}>
+          <LevelWord level="look" /> {queue.name} cannot be printed to from here: {sayNotTaken(sent.problem)}
+        </p>
+      ) : null}
     </section>
   )
 }

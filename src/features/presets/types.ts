@@ -1,4 +1,5 @@
 import type { Settings } from '@/core/preset/settings'
+import type { Takes } from '@/core/print/delivery'
 import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
 
 export type VersionView = {
@@ -30,6 +31,8 @@ export type PresetWorld = {
     readonly inkSet: string
     readonly feeds: readonly Feed[]
     readonly facts: QueueFacts
+    /** what its printer told that it takes; null: nothing is sent, or nothing was told */
+    readonly takes?: Takes | null
   }[]
   readonly papers: readonly {
     readonly id: string

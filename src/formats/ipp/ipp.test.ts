@@ -182,6 +182,13 @@ describe('an IPP message', () => {
   })
 })
 
+it('a message of empty groups without end is refused, not held', () => {
+  const bytes = new Uint8Array(8_000_000).fill(0x04)
+  bytes.set([2, 0, 0, 0, 0, 0, 0, 1])
+  const result = readIpp(bytes)
+  expect(result).toMatchObject({ ok: false, problem: { says: 'more than 2000 groups' } })
+})
+
 it(`never hangs or throws on ${MUTATIONS} mutated messages`, () => {
   const seeds = fc.sample(message, { numRuns: 40, seed: 7 }).map((m) => writeIpp(m))
   let state = 99

@@ -22,12 +22,15 @@ const SENTENCES: readonly (readonly [RegExp, string])[] = [
   ],
 ]
 
+/** Libraries that write files by themselves say it in words only. */
+const NO_SPACE = /no space left on device|disk quota exceeded/i
+
 const codeOf = (error: unknown): string =>
   error instanceof Error && 'code' in error && typeof error.code === 'string' ? error.code : ''
 
 /** The sentence for an error of the room's disk or database; null for every other error, which is a bug. */
 export function sayTrouble(error: unknown): string | null {
-  const code = codeOf(error)
+  const code = codeOf(error) || (error instanceof Error && NO_SPACE.test(error.message) ? 'ENOSPC' : '')
   if (code === '') return null
   return SENTENCES.find(([which]) => which.test(code))?.[1] ?? null
 }

@@ -173,6 +173,30 @@ describe('what is sent follows what the printer told', () => {
   })
 })
 
+describe('what goes wrong while a page is made ready', () => {
+  it('is told, ends that print, and does not hold up what waits behind it', async () => {
+    const { printers, begun, slip } = await cards()
+    const broken = await begun()
+    // facts that no program writes: making the page throws
+    printers.room.db.$client.prepare("update prints set facts = '{}' where id = ?").run(broken[0])
+    const other = await printers.slip({
+      pictureId: await printers.picture(300, 400),
+      versionId: printers.room.one<string>("select json_extract(body, '$.versionId') from slips where id = ?", slip.id),
+      sheet: { kind: 'size', sizeId: 'na_index-4x6_4x6in' },
+      placing: { mode: 'exact', by: { edge: 'width', um: fromMm(60) } },
+    })
+    const started = await printers.room.must(ACTIONS['print.start'], {
+      ...{ slipId: other.id, revision: 1, copies: 1, outcome: 'good', note: '' },
+      answers: [{ check: 'stock', reason: 'x' }],
+    })
+    printers.work()
+    const first = await printers.over(broken[0] ?? '')
+    expect(first.state).toBe('failed')
+    expect(first.problem).toMatch(/^The file could not be made: /)
+    expect((await printers.over(started.printIds[0] ?? '')).state).toBe('done')
+  })
+})
+
 describe('whose job it is', () => {
   it('another person’s job under our number is not taken for ours, and nothing is charged', async () => {
     const { printers, machine, begun, count } = await cards()

@@ -1,8 +1,16 @@
 import { asc, isNotNull, isNull } from 'drizzle-orm'
+import type { Takes } from '@/core/print/delivery'
 import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
 import { listPrinters } from './printers'
+import { takesOf, toldOf } from './told'
+
+/** What the printer behind a queue told that it takes, or null. */
+const takesAt = (db: Db, queueId: string): Takes | null => {
+  const heard = toldOf(db, queueId)
+  return heard && takesOf(heard.told)
+}
 
 /** Queues, papers and profiles: what presets are made of. */
 export function presetWorld(db: Db) {
@@ -15,6 +23,7 @@ export function presetWorld(db: Db) {
         inkSet: p.inkSet,
         feeds: p.feeds,
         facts: q.facts,
+        takes: q.address.trim() === '' ? null : takesAt(db, q.id),
       })),
     ),
     papers: listPapers(db).map((p) => ({
