@@ -19,7 +19,7 @@ const PACE = { idleMs: 40, pollMs: 150, awayMs: 3000, patience: { answerMs: 4000
 const QUIET = { info: () => {}, error: () => {} }
 
 /** A printer of another project, started for one thing that it can do. */
-type Kind = {
+export type Kind = {
   readonly name: string
   readonly formats: string
   /** what its configuration says beyond its own defaults */
@@ -57,7 +57,7 @@ type Printer = {
 
 let port = 8700
 
-async function startPrinter(folder: string, kind: Kind): Promise<Printer> {
+export async function startPrinter(folder: string, kind: Kind): Promise<Printer> {
   port += 1
   const spool = join(folder, `spool-${port}`)
   mkdirSync(spool, { recursive: true })
@@ -144,13 +144,13 @@ async function roomFor(folder: string, printer: Printer, kind: Kind) {
   return { room, refused: added.value.cannot, slip, start }
 }
 
-const spooled = (printer: Printer): readonly string[] =>
+export const spooled = (printer: Printer): readonly string[] =>
   readdirSync(printer.spool)
     .filter((n) => /\.(pwg|ras|jpg|jpeg)$/.test(n))
     .map((n) => join(printer.spool, n))
 
 /** The dark card on the page that arrived: its size in mm. */
-async function measured(path: string): Promise<{ width: number; height: number; page: string }> {
+export async function measured(path: string): Promise<{ width: number; height: number; page: string }> {
   if (/\.jpe?g$/.test(path)) {
     const meta = await sharp(path).metadata()
     const { info } = await sharp(path).trim({ threshold: 80 }).toBuffer({ resolveWithObject: true })
@@ -253,7 +253,7 @@ async function broken(folder: string, moment: (typeof BREAKS)[number]): Promise<
 }
 
 /** What advertises printers on a network has to run for this one to start; on a machine without it we start it. */
-async function discovery(): Promise<void> {
+export async function discovery(): Promise<void> {
   if (tool('pgrep', ['-x', 'avahi-daemon']).status === 0) return
   if (process.getuid?.() !== 0) return
   mkdirSync('/run/dbus', { recursive: true })
