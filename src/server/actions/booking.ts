@@ -127,19 +127,30 @@ type Booking = {
   readonly answers: readonly Answer[]
   readonly at: number
   readonly byId: string
-  /** which print of the slip it is, from 1 */
+  /** which print of the slip the first is, from 1 */
   readonly copy: number
-  /** the run that was `not known` and is answered now */
+  /** how many are booked */
+  readonly copies: number
+  /** the run that was `not known` and is answered now; then one is booked */
   readonly settles: string | null
 }
 
-/** Books one copy: its run with paper, ink and charge. Of a run that is not known nothing is booked but itself. */
-export function bookRun(db: Db, b: Booking): Result<string, Problem> {
+/** Rows that go into one statement: far fewer than SQLite's limit on values. */
+const AT_ONCE = 100
+
+/** Inserts rows, many in a statement: one of five hundred copies must not hold up a room. */
+function insertAll<Row>(rows: readonly Row[], insert: (some: Row[]) => void): void {
+  for (let i = 0; i < rows.length; i += AT_ONCE) insert(rows.slice(i, i + AT_ONCE))
+}
+
+/** Books copies: a run each, with its paper, ink and charge. Of a run that is not known nothing is booked but itself. */
+export function bookRuns(db: Db, b: Booking): Result<readonly string[], Problem> {
   const { facts, outcome } = b.printable
   const queue = db.select().from(queues).where(eq(queues.id, facts.version.settings.queueId)).get()
   if (!queue) return bad({ code: 'not_found', what: 'The queue of this preset' })
   const { sheet, roll } = outcome.sheet
   const rollId = roll ? (facts.stock?.rollId ?? null) : null
+  const stockId = facts.stock?.id ?? null
   // whose print it was when it was sent: a slip that is handed on meanwhile charges nobody else
   const { memberId } = facts.body
   const member = memberId ? db.select().from(people).where(eq(people.id, memberId)).get() : undefined
@@ -154,40 +165,33 @@ export function bookRun(db: Db, b: Booking): Result<string, Problem> {
     cost: known ? costOf(outcome) : 0,
     charge,
   }
-  const id = b.settles ?? newId()
+  const ids = b.settles ? [b.settles] : Array.from({ length: b.copies }, newId)
   if (b.settles) db.update(runs).set(decided).where(eq(runs.id, b.settles)).run()
-  else
-    db.insert(runs)
-      .values({
-        id,
-        number: nextNumber(db, runs),
-        slipId: b.slip.id,
-        versionId: facts.version.id,
-        printerId: queue.printerId,
-        memberId: member?.id ?? null,
-        groupId,
-        paperId: facts.version.paper.id,
-        stockId: facts.stock?.id ?? null,
-        rollId,
-        at: b.at,
-        byId: b.byId,
-        copy: b.copy,
-        widthUm: sheet.width,
-        lengthUm: sheet.length,
-        tariffId: facts.tariff.id,
-        answers: b.answers,
-        facts,
-        ...decided,
-      })
-      .run()
-  if (!known) return ok(id)
-  takePaper(db, { rollId, stockId: facts.stock?.id ?? null, lengthUm: sheet.length, runId: id, at: b.at, byId: b.byId })
+  else {
+    const number = nextNumber(db, runs)
+    const same = {
+      ...{ slipId: b.slip.id, versionId: facts.version.id, printerId: queue.printerId },
+      ...{ memberId: member?.id ?? null, groupId, paperId: facts.version.paper.id, stockId, rollId },
+      ...{ at: b.at, byId: b.byId, widthUm: sheet.width, lengthUm: sheet.length, tariffId: facts.tariff.id },
+      ...{ answers: b.answers, facts },
+      ...decided,
+    }
+    insertAll(
+      ids.map((id, i) => ({ ...same, id, number: number + i, copy: b.copy + i })),
+      (some) => db.insert(runs).values(some).run(),
+    )
+  }
+  if (!known) return ok(ids)
+  takePaper(db, { rollId, stockId, lengthUm: sheet.length, runIds: ids, at: b.at, byId: b.byId })
   const account = accountOf(facts.body, member?.id ?? null, groupId)
   if (charge !== 0 && account)
-    db.insert(accountEntries)
-      .values({ id: newId(), at: b.at, ...account, kind: 'charge', amount: charge, runId: id, byId: b.byId })
-      .run()
-  return ok(id)
+    insertAll(
+      ids.map((runId) => ({
+        ...{ id: newId(), at: b.at, ...account, kind: 'charge' as const, amount: charge, runId, byId: b.byId },
+      })),
+      (some) => db.insert(accountEntries).values(some).run(),
+    )
+  return ok(ids)
 }
 
 export type Account = { readonly personId: string | null; readonly groupId: string | null }
@@ -202,34 +206,30 @@ export function accountOf(
   return memberId === null ? null : { personId: memberId, groupId: null }
 }
 
-/** One sheet off the shelf, or a length off the roll. */
+/** For each run one sheet off the shelf, or a length off the roll; a sheet without a run is booked with null. */
 export function takePaper(
   db: Db,
   p: {
     readonly rollId: string | null
     readonly stockId: string | null
     readonly lengthUm: number
-    readonly runId: string | null
+    readonly runIds: readonly (string | null)[]
     readonly at: number
     readonly byId: string
   },
 ): void {
-  if (p.rollId)
-    db.insert(rollMoves)
-      .values({
-        id: newId(),
-        rollId: p.rollId,
-        at: p.at,
-        kind: 'run',
-        deltaUm: -p.lengthUm,
-        runId: p.runId,
-        byId: p.byId,
-      })
-      .run()
-  else if (p.stockId)
-    db.insert(stockMoves)
-      .values({ id: newId(), stockId: p.stockId, at: p.at, delta: -1, kind: 'run', runId: p.runId, byId: p.byId })
-      .run()
+  const { rollId, stockId, at, byId } = p
+  const each = p.runIds.map((runId) => ({ id: newId(), at, kind: 'run' as const, runId, byId }))
+  if (rollId)
+    insertAll(
+      each.map((move) => ({ ...move, rollId, deltaUm: -p.lengthUm })),
+      (some) => db.insert(rollMoves).values(some).run(),
+    )
+  else if (stockId)
+    insertAll(
+      each.map((move) => ({ ...move, stockId, delta: -1 })),
+      (some) => db.insert(stockMoves).values(some).run(),
+    )
 }
 
 /** The next print of a slip, counted from 1: what did not come out leaves no gap. */

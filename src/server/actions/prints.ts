@@ -20,7 +20,7 @@ import { readRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
 import {
   answered,
-  bookRun,
+  bookRuns,
   causeWrong,
   countCopies,
   enoughRoll,
@@ -154,7 +154,7 @@ export const settlePrint = action({
       // it may have been meant as a proof: what keeps good shut is answered by the note
       const answers = answered(ready.value, input.outcome, print.answers, readRoom(db)?.unit ?? 'mm', input.note)
       if (!answers.ok) return answers
-      const booked = bookRun(db, {
+      const booked = bookRuns(db, {
         slip,
         printable: ready.value,
         outcome: input.outcome,
@@ -164,6 +164,7 @@ export const settlePrint = action({
         at: now,
         byId: actor.id,
         copy: print.copy,
+        copies: 1,
         settles: print.runId,
       })
       if (!booked.ok) return booked
@@ -244,7 +245,7 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
   const slip = print.slipId ? readSlip(db, print.slipId) : null
   const ready = printable(print.facts as SlipFacts) // stored by print.start from the catalogue
   if (!slip || !ready.ok) return bad({ code: 'not_found', what: 'This slip' })
-  const booked = bookRun(db, {
+  const booked = bookRuns(db, {
     slip,
     printable: ready.value,
     outcome: state === 'done' ? print.outcome : 'not known',
@@ -254,6 +255,7 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
     at: now,
     byId: print.byId,
     copy: print.copy,
+    copies: 1,
     settles: null,
   })
   if (booked.ok) countCopies(db, slip, now)
@@ -261,7 +263,7 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
     noteBlack(db, ready.value.facts.version.id, now)
     noteLoaded(db, ready.value, now, print.byId)
   }
-  return booked
+  return booked.ok ? ok(booked.value[0] ?? null) : booked
 }
 
 /** Copies that wait behind one that failed are not sent: somebody has to look first. */
@@ -288,7 +290,7 @@ function takeCheckSheet(db: Db, checkId: string, now: number, byId: string): voi
     rollId: roll ? (rollInUse(stock?.rolls ?? [], version.loaded?.rollId ?? null)?.id ?? null) : null,
     stockId: roll ? null : (stock?.id ?? null),
     lengthUm: check.lengthUm,
-    runId: null,
+    runIds: [null],
     at: now,
     byId,
   })

@@ -12,7 +12,7 @@ import {
   type Account,
   accountOf,
   answered,
-  bookRun,
+  bookRuns,
   causeWrong,
   chargeOf,
   countCopies,
@@ -39,28 +39,24 @@ export const logRun = action({
     if (!answers.ok) return answers
     const short = enoughRoll(db, ready, input.copies)
     if (short) return bad(short)
-    const ids: string[] = []
-    const first = nextCopy(db, slip.id)
-    for (let copy = first; copy < first + input.copies; copy++) {
-      const booked = bookRun(db, {
-        slip,
-        printable: ready,
-        outcome: input.outcome,
-        cause: input.cause,
-        note: input.note,
-        answers: answers.value,
-        at: now,
-        byId: actor.id,
-        copy,
-        settles: null,
-      })
-      if (!booked.ok) return booked
-      ids.push(booked.value)
-    }
+    const booked = bookRuns(db, {
+      slip,
+      printable: ready,
+      outcome: input.outcome,
+      cause: input.cause,
+      note: input.note,
+      answers: answers.value,
+      at: now,
+      byId: actor.id,
+      copy: nextCopy(db, slip.id),
+      copies: input.copies,
+      settles: null,
+    })
+    if (!booked.ok) return booked
     if (input.at === null) noteLoaded(db, ready, now, actor.id)
     const left = countCopies(db, slip, now)
     return ok({
-      value: { runIds: ids, left },
+      value: { runIds: booked.value, left },
       subject: slip.id,
       data: { outcome: input.outcome, copies: input.copies },
     })

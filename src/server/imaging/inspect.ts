@@ -1,6 +1,6 @@
 import { readSync } from 'node:fs'
 import { open } from 'node:fs/promises'
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { readIcc } from '@/formats/icc/read'
@@ -148,6 +148,10 @@ async function coloursOf(
   }
 }
 
+/** From here on a picture is reduced in two steps; the first leaves this many times the wanted edge. */
+const LARGE_PIXELS = 60_000_000
+const ROUGHLY = 4
+
 /**
  * The picture upright in sRGB, its longer edge at most `edge` px, as JPEG: for screens only.
  * @throws when the file cannot be read to its end.
@@ -157,11 +161,24 @@ export async function preview(
   edge: number,
   { page, tagged }: { readonly page: number; readonly tagged: boolean },
 ): Promise<Uint8Array> {
-  return sharp(path, { ...pageOf(page), ...AS_STORED, ignoreIcc: !tagged, sequentialRead: true })
+  const open = () => sharp(path, { ...pageOf(page), ...AS_STORED, ignoreIcc: !tagged, sequentialRead: true })
+  const finish = (picture: Sharp): Promise<Buffer> =>
+    picture
+      .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .toColourspace('srgb')
+      .jpeg({ quality: 84, optimiseCoding: false })
+      .toBuffer()
+  const meta = await open().metadata()
+  if (meta.format === 'jpeg' || meta.width * meta.height < LARGE_PIXELS) return finish(open().autoOrient())
+  // a JPEG is read small by itself; of others a smooth reduction holds hundreds of rows, so rows are first left out
+  const fewer = await open()
     .autoOrient()
-    .resize(edge, edge, { fit: 'inside', withoutEnlargement: true })
+    .resize(edge * ROUGHLY, edge * ROUGHLY, { fit: 'inside', withoutEnlargement: true, kernel: 'nearest' })
     .flatten({ background: '#ffffff' })
     .toColourspace('srgb')
-    .jpeg({ quality: 84, optimiseCoding: false })
-    .toBuffer()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const { width, height, channels } = fewer.info
+  return finish(sharp(fewer.data, { raw: { width, height, channels } }))
 }
