@@ -87,12 +87,70 @@ describe('malformed requests get the status that the standard asks for', () => {
       0x040a,
     ],
     ['a compression that is not taken', ask(0x0002, [...START, URI, text(0x44, 'compression', 'gzip'), END]), 0x040f],
+    ['an attribute twice', ask(0x000b, [...START, URI, URI, END]), 0x0400],
+    ['a name that is too long', ask(0x0002, [...START, URI, text(0x42, 'job-name', 'x'.repeat(256)), END]), 0x0409],
+    ['a keyword where a number is wanted', ask(0x000a, [...START, URI, text(0x44, 'limit', 'ten'), END]), 0x0400],
+    ['a limit of none', ask(0x000a, [...START, URI, number(0x21, 'limit', 0), END]), 0x0400],
+    [
+      'a format that is not taken, before anything is sent',
+      ask(0x0004, [...START, URI, text(0x49, 'document-format', 'text/plain'), END]),
+      0x040a,
+    ],
     ['jobs of a kind that is not known', ask(0x000a, [...START, URI, text(0x44, 'which-jobs', 'lost'), END]), 0x040b],
   ])('%s', async (_name, body, status) => {
     const answer = await send(body)
     expect(answer.status.toString(16)).toBe(status.toString(16))
     // and it stays up
     expect((await send(ask(0x000b, [...START, URI, END]))).status).toBe(0)
+  })
+  const FIDELITY = Buffer.concat([text(0x22, 'ipp-attribute-fidelity', '\u0001')])
+  const resolution = Buffer.concat([text(0x32, 'printer-resolution', '123456789')])
+  resolution.writeInt32BE(123, resolution.length - 9)
+  resolution.writeInt32BE(123, resolution.length - 5)
+  resolution[resolution.length - 1] = 3
+  it.each([
+    ['sides', text(0x44, 'sides', 'two-sided-long-edge')],
+    ['printer-resolution', resolution],
+    ['orientation-requested', number(0x23, 'orientation-requested', 4)],
+    ['output-bin', text(0x44, 'output-bin', 'mailbox-2')],
+    ['finishings', number(0x23, 'finishings', 4)],
+    ['print-rendering-intent', text(0x44, 'print-rendering-intent', 'saturation')],
+    ['copies in another syntax', text(0x44, 'copies', 'two')],
+  ])('%s that is not supported is refused under fidelity, and left out without', async (_name, value) => {
+    const job = Buffer.concat([Buffer.from([2]), value])
+    expect((await send(ask(0x0004, [...START, URI, FIDELITY, job, END]))).status.toString(16)).toBe('40b')
+    expect((await send(ask(0x0004, [...START, URI, job, END]))).status).toBe(1)
+  })
+  it('answers in the version that was asked', async () => {
+    for (const version of [0x0101, 0x0200]) {
+      const { body } = await send(ask(0x000b, [...START, URI, END], { version }))
+      expect(body.readUInt16BE(0)).toBe(version)
+    }
+    const broken = await send(ask(0x000b, [...START, URI], { version: 0x0101 }))
+    expect([broken.body.readUInt16BE(0), broken.status]).toEqual([0x0101, 0x0400])
+  })
+  it('lists only the jobs of who asks when those are asked for, and no more than the limit', async () => {
+    const by = (user: string): Buffer => text(0x42, 'requesting-user-name', user)
+    for (const user of ['ida', 'bo', 'ida']) await send(ask(0x0005, [...START, URI, by(user), END]))
+    const listed = async (...more: Buffer[]): Promise<number> =>
+      (await send(ask(0x000a, [...START, URI, ...more, END]))).text.split('job-id').length - 1
+    expect(await listed(by('ida'))).toBe(3)
+    expect(await listed(by('ida'), text(0x22, 'my-jobs', '\u0001'))).toBe(2)
+    expect(await listed(by('ida'), number(0x21, 'limit', 1))).toBe(1)
+  })
+  it('gives a job up that gets no document', async () => {
+    const model = MODELS.find((m) => m.id === 'wren')
+    if (!model) throw new Error('no model')
+    machine.jobs.length = 0
+    const quick = new Machine(model, { seed: 3, folder, speed: 1e6, documentSeconds: 0.05 })
+    const other = serve(quick)
+    await new Promise<void>((resolve) => other.listen(0, '127.0.0.1', resolve))
+    const at = `http://127.0.0.1:${(other.address() as AddressInfo).port}/ipp/print`
+    await send(ask(0x0005, [...START, URI, END]), at)
+    expect(quick.jobs[0]?.state).toBe(4)
+    await new Promise((r) => setTimeout(r, 150))
+    expect(quick.jobs[0]).toMatchObject({ state: 8, reasons: ['job-canceled-after-timeout'] })
+    other.close()
   })
   it('a queue that is not there is not found, other methods and types are refused by HTTP', async () => {
     const nowhere = address.replace('/ipp/print', '/ipp/nowhere')

@@ -72,14 +72,17 @@ export const Figures = memo(function Figures({
       <tfoot>
         <tr>
           <td colSpan={5}>
-            {sheet.check ? (
-              <>
-                Within: measured by <Link href={`/edge-checks/${sheet.check.id}`}>edge check {sheet.check.number}</Link>
-                , {sayDay(sheet.check.at, timeZone, Date.now())}
-              </>
-            ) : (
-              `Within: as declared, and assumed to be off by ${lengthNumber(ASSUMED.place, unit)} ${unit} in place and ${ASSUMED.lengthAlong} ‰ of a length; an edge check measures it`
-            )}
+            <div className={css.footnote}>
+              {sheet.check ? (
+                <>
+                  Within: measured by{' '}
+                  <Link href={`/edge-checks/${sheet.check.id}`}>edge check {sheet.check.number}</Link>,{' '}
+                  {sayDay(sheet.check.at, timeZone, Date.now())}
+                </>
+              ) : (
+                `Within: as declared, and assumed to be off by ${lengthNumber(ASSUMED.place, unit)} ${unit} in place and ${ASSUMED.lengthAlong} ‰ of a length; an edge check measures it`
+              )}
+            </div>
           </td>
         </tr>
       </tfoot>
