@@ -15,9 +15,18 @@ export class OpenRoom {
   readonly db: Db = openDatabase(':memory:')
   now = NOW
 
-  /** @param folder where its files go */
-  constructor(readonly folder: string) {
+  /** @param folder where its files go. @param before what is there before the migrations */
+  constructor(
+    readonly folder: string,
+    before: (db: Db) => void = () => {},
+  ) {
+    before(this.db)
     bringUpToDate(this.db, null)
+  }
+
+  /** A room that another program left: its dump, brought up to date. */
+  static fromSql(sql: string): OpenRoom {
+    return new OpenRoom('', (db) => db.$client.exec(sql))
   }
 
   /** Sets the room up: one keeper, one printer, one paper of ten sheets, one preset, one slip. */

@@ -2,7 +2,7 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { edges, fedSheet, sameEdges } from '@/core/sheet/sheet'
-import type { PictureFacts, SlipBody, SlipFacts, VersionFacts } from '@/core/slip/facts'
+import { type PictureFacts, RULES, type SlipBody, type SlipFacts, type VersionFacts } from '@/core/slip/facts'
 
 /** A plain slip body of tests: whole picture, true centre, margins. */
 export const BODY: SlipBody = {
@@ -127,6 +127,7 @@ export const FIGURES: EdgeFigures = {
   },
 }
 export const FACTS: SlipFacts = {
+  rules: RULES,
   body: BODY,
   picture: PICTURE,
   version: VERSION,

@@ -3,7 +3,15 @@ import type { Um } from '@/core/length/length'
 import type { Currency, Minor } from '@/core/money/money'
 import { sameSheet, sameWidth, sizeById } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
-import type { PictureFacts, RoomFacts, SlipBody, SlipFacts, StockFacts, VersionFacts } from './facts'
+import {
+  type PictureFacts,
+  type RoomFacts,
+  RULES,
+  type SlipBody,
+  type SlipFacts,
+  type StockFacts,
+  type VersionFacts,
+} from './facts'
 
 /** A form in which the room keeps a paper, with what is left of it. */
 export type StockOnShelf = {
@@ -72,6 +80,7 @@ export function factsFrom(catalogue: Catalogue, body: SlipBody, picture: Picture
         : size && stockFor(catalogue, version.paper.id, { kind: 'sheet', short: size.short, long: size.long })
       : null
   return {
+    rules: RULES,
     body,
     picture,
     version,

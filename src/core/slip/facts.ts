@@ -138,8 +138,15 @@ export type RoomFacts = {
   readonly usualCopies: number
 }
 
+/**
+ * By which rules facts are read. 1: a print of a given size lies on a roll as its picture does. 2: it is turned when that
+ * takes less of the roll. A print that was made under older rules is drawn and priced by them for ever.
+ */
+export const RULES = 2
+
 /** Everything that the outcome of a slip depends on. */
 export type SlipFacts = {
+  readonly rules: number
   readonly body: SlipBody
   readonly picture: PictureFacts | null
   readonly version: VersionFacts | null
@@ -148,3 +155,6 @@ export type SlipFacts = {
   readonly tariff: Tariff
   readonly room: RoomFacts
 }
+
+/** Facts out of the database, where `run.log` and `print.start` put them. Those without a number are of the first rules. */
+export const storedFacts = (json: unknown): SlipFacts => ({ rules: 1, ...(json as Omit<SlipFacts, 'rules'>) })

@@ -167,7 +167,7 @@ function stanceOf(facts: SlipFacts): Stance {
   const crop = body.crop ?? wholeCrop(picture)
   const lies = crop.w > crop.h
   if (body.sheet?.kind === 'cut') {
-    if (body.placing.mode === 'exact') return exactStance(facts, crop, upright)
+    if (body.placing.mode === 'exact' && facts.rules >= 2) return exactStance(facts, crop, upright)
     const { length, width } = body.sheet
     return length === 'auto' ? upright : { ...upright, quarter: turned(lies, crop.w === crop.h, width > length) }
   }

@@ -6,7 +6,7 @@ import { um } from '@/core/length/length'
 import { sayNotTaken } from '@/core/print/delivery'
 import { bad, ok, type Result } from '@/core/result/result'
 import { rollInUse, stockFor } from '@/core/slip/catalogue'
-import type { SlipFacts } from '@/core/slip/facts'
+import { storedFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
@@ -145,7 +145,7 @@ export const settlePrint = action({
       return ok({ value: { id: print.id }, subject: print.checkId, data: { outcome: input.outcome } })
     }
     const slip = print.slipId ? readSlip(db, print.slipId) : null
-    const ready = printable(print.facts as SlipFacts)
+    const ready = printable(storedFacts(print.facts))
     if (!slip || !ready.ok) return bad({ code: 'not_found', what: 'This slip' })
     if (input.outcome === 'not printed') {
       if (print.runId)
@@ -243,7 +243,7 @@ function bookPrint(db: Db, print: PrintRow, state: 'done' | 'not known', now: nu
     return ok(null)
   }
   const slip = print.slipId ? readSlip(db, print.slipId) : null
-  const ready = printable(print.facts as SlipFacts) // stored by print.start from the catalogue
+  const ready = printable(storedFacts(print.facts))
   if (!slip || !ready.ok) return bad({ code: 'not_found', what: 'This slip' })
   const booked = bookRuns(db, {
     slip,

@@ -7,7 +7,7 @@ import { type Ticket, ticketFor } from '@/core/print/ticket'
 import { declaredMargins } from '@/core/printer/facts'
 import { bad, ok, type Result } from '@/core/result/result'
 import { pwgNameOf } from '@/core/sizes/sizes'
-import type { SlipFacts, VersionFacts } from '@/core/slip/facts'
+import { type SlipFacts, storedFacts, type VersionFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import type { Problem } from '@/core/words/problems'
 import { sayRulerLabels } from '@/core/words/ruler'
@@ -49,7 +49,7 @@ export async function documentOf(
     if (!check || !version) return bad({ code: 'not_found', what: 'This edge check' })
     return rulerDocument(db, check, version, print.copy)
   }
-  return slipDocument(db, folder, print.facts as SlipFacts) // stored by print.start
+  return slipDocument(db, folder, storedFacts(print.facts))
 }
 
 /** The page of a check's sheet: what file and raster draw. */
@@ -111,7 +111,7 @@ export function paperOf(db: Db, print: PrintRow): string {
     const version = check && readVersionFacts(db, check.versionId, check.createdAt)
     return check && version ? saysPaper(version, check.sheet) : ''
   }
-  const facts = print.facts as SlipFacts // stored by print.start
+  const facts = storedFacts(print.facts)
   const { sheet } = outcomeOf(facts)
   return sheet && facts.version ? saysPaper(facts.version, sheet.sheet) : ''
 }

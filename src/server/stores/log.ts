@@ -2,7 +2,7 @@ import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
 import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
-import type { SlipFacts } from '@/core/slip/facts'
+import { storedFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { groups, papers, people, presets, presetVersions, printers, runs, slips } from '@/server/db/schema'
 import { CORRECTED, CORRECTED_MEMBER, correctionsOf } from './corrections'
@@ -136,7 +136,7 @@ export function readRun(db: Db, id: string): Run | null {
     corrections: correctionsOf(db, id),
     by: by?.name ?? 'someone',
     answers: row.run.answers as Run['answers'],
-    facts: row.run.facts as SlipFacts, // written by run.log from the catalogue, never from a request
+    facts: storedFacts(row.run.facts),
   }
 }
 
