@@ -112,6 +112,28 @@ const CASES: readonly Case[] = [
     says: /Only 6\d ppi; this room wants 90. Looks sharp from 1\.\d\d m/,
   },
   {
+    name: 'few pixels one way alone: the coarser direction is judged',
+    check: 'resolution',
+    body: { placing: { mode: 'exact', by: { edge: 'both', width: fromMm(40), height: fromMm(300) } }, quarter: 0 },
+    rest: { picture: { ...PICTURE, width: 1200, height: 1600 } },
+    level: 'look',
+    says: /Only 1\d\d ppi; this room wants 200/,
+  },
+  {
+    name: 'the last sheets on the shelf',
+    check: 'stock',
+    body: { copies: 17 },
+    level: 'fine',
+    says: /./,
+  },
+  {
+    name: 'one sheet more than there are',
+    check: 'stock',
+    body: { copies: 18 },
+    level: 'stop',
+    says: /17/,
+  },
+  {
     name: 'over the margin',
     check: 'area',
     body: { placing: { mode: 'exact', by: { edge: 'width', um: fromMm(254) } } },

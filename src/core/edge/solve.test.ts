@@ -165,6 +165,24 @@ describe('sheets that stand apart', () => {
     expect(Math.abs((r.outliers[0]?.by ?? 0) + 1500)).toBeLessThan(120)
     expect(r.sheets).toBe(5)
   })
+  it.each([
+    // per sheet, tenths of a millimetre to the right; the deviation of five alike is 0, so the floor of 0.3 mm stands
+    ['0.2 mm from sheets that agree', [0, 0, 0, 0, 2], 0],
+    ['0.4 mm from sheets that agree', [0, 0, 0, 0, 4], 1],
+    // deviation 0.1 * 1.4826 mm: the limit is 4.5 times that, 0.67 mm
+    ['0.6 mm from sheets that scatter', [-1, 0, 1, -1, 6], 0],
+    ['0.8 mm from sheets that scatter', [-1, 0, 1, -1, 8], 1],
+  ] as const)('%s', (_name, moved, outliers) => {
+    const r = solved(
+      solveCheck(
+        FREE,
+        moved.map((m) => ticks(30 - m, 30 + m, 30, 30)),
+        'output tray',
+        DECLARED,
+      ),
+    )
+    expect(r.outliers.map((o) => o.what)).toEqual(Array(outliers).fill('place across'))
+  })
   it('left out by hand it no longer counts', () => {
     const bad = [...[30, 30, 31, 30].map((t) => ticks(t, 61 - t, 30, 30)), { ...ticks(45, 16, 30, 30), leftOut: true }]
     const r = solved(solveCheck(FREE, bad, 'output tray', DECLARED))

@@ -12,6 +12,10 @@ describe('money', () => {
     expect(splitMoney(minor(5), [0, 0])).toEqual([3, 2])
     expect(splitMoney(minor(5), [])).toEqual([])
   })
+  it('rounds halves away from zero, owed or owing', () => {
+    expect([0.5, 1.5, 2.5, -0.5, -1.5, -2.5, -0.4, 2.4999].map(minor)).toEqual([1, 2, 3, -1, -2, -3, 0, 2])
+    expect(() => minor(Number.NaN)).toThrow('not an amount')
+  })
   it('shares always add up, and none is a unit away from its exact part', () => {
     fc.assert(
       fc.property(

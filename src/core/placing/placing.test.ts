@@ -96,6 +96,7 @@ describe('placing, whatever the picture', () => {
 describe('crop', () => {
   it('locks to a ratio about the middle', () => {
     expect(lockRatio({ x: 0, y: 0, w: 300, h: 200 }, 1)).toEqual({ x: 50, y: 0, w: 200, h: 200 })
+    expect(lockRatio({ x: 10, y: 20, w: 300, h: 200 }, 3)).toEqual({ x: 10, y: 70, w: 300, h: 100 })
   })
   it('stays in its picture', () => {
     fc.assert(

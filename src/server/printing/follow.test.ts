@@ -3,6 +3,7 @@ import { describe, expect, it, onTestFinished } from 'vitest'
 import { fromMm } from '@/core/length/length'
 import type { SlipBody } from '@/core/slip/facts'
 import { ACTIONS } from '@/server/actions/all'
+import { stepPrint } from '@/server/actions/prints'
 import { readPrint } from '@/server/stores/prints'
 import { CARDS, PrintRoom, QUICK } from '../../../test/print-room'
 import { printUntil } from './follow'
@@ -299,6 +300,97 @@ describe('cancelling', () => {
     expect((await printers.over(id)).state).toBe('cancelled')
     expect(machine.jobs[0]?.state).toBe(7)
     expect(count('select count(*) from runs')).toBe(0)
+  })
+})
+
+describe('what the printer holds the job to', () => {
+  it('the print is stored as being sent before the printer makes its job', async () => {
+    const { printers, machine, begun } = await cards()
+    const [id = ''] = await begun()
+    const stored: unknown[] = []
+    const create = machine.create.bind(machine)
+    machine.create = (...given) => {
+      stored.push(readPrint(printers.room.db, id)?.state)
+      return create(...given)
+    }
+    printers.work()
+    expect((await printers.over(id)).state).toBe('done')
+    expect(stored).toEqual(['sending'])
+  })
+  it('a cancel while the printer is still asked whether it could holds: no job is made', async () => {
+    const { printers, machine, begun } = await cards()
+    const [id = ''] = await begun()
+    let asked = false
+    printers.servers.get('wren')?.prependListener('request', () => {
+      if (asked) return
+      asked = true
+      // the person's answer to the question of a moment ago, which the process has not read yet
+      printers.room.db.$client.prepare('update prints set cancel_asked = 1 where id = ?').run(id)
+    })
+    printers.work()
+    expect(await printers.over(id)).toMatchObject({ state: 'cancelled', printerSays: 'cancelled before it was sent' })
+    expect(asked).toBe(true)
+    expect(machine.jobs).toHaveLength(0)
+  })
+  it('what it cannot do any more it refuses, and does not print otherwise', async () => {
+    const { printers, machine, begun, count } = await cards()
+    const [id = ''] = await begun()
+    const queues = machine.model.queues.map((q) => ({ ...q, qualities: q.qualities.filter((v) => v.value !== 4) }))
+    Object.assign(machine, { model: { ...machine.model, queues } })
+    printers.work()
+    expect(await printers.over(id)).toMatchObject({
+      state: 'failed',
+      problem: expect.stringContaining('print-quality'),
+    })
+    expect(machine.jobs.filter((j) => j.sheetsDone > 0)).toEqual([])
+    expect(count('select count(*) from runs')).toBe(0)
+  })
+  it('a sheet that came out before the cancel is asked about', async () => {
+    const { printers, machine, begun, count } = await cards()
+    machine.standsBy = false
+    const held = machine.holds.get('main')
+    if (held) Object.assign(held, { width: 127, length: 178, left: 5 })
+    const [id = ''] = await begun()
+    printers.work()
+    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    const [job] = machine.jobs
+    if (!job) throw new Error('no job')
+    job.sheetsDone = 1
+    await printers.room.must(ACTIONS['print.cancel'], { id })
+    expect(await printers.over(id)).toMatchObject({
+      state: 'not known',
+      printerSays: expect.stringContaining('after 1 came out'),
+    })
+    expect(count("select count(*) from runs where outcome = 'not known'")).toBe(1)
+  })
+  it('done that is said twice is booked once', async () => {
+    const { printers, begun, count } = await cards()
+    const [id = ''] = await begun()
+    printers.work()
+    await printers.over(id)
+    const before = [
+      count('select count(*) from runs'),
+      count('select count(*) from stock_moves where run_id is not null'),
+    ]
+    const again = await printers.room.act(stepPrint, { id, to: { state: 'done', says: 'job 1 done' } })
+    expect(again).toMatchObject({ ok: false, problem: { code: 'queue_cannot' } })
+    expect([
+      count('select count(*) from runs'),
+      count('select count(*) from stock_moves where run_id is not null'),
+    ]).toEqual(before)
+    expect(before[0]).toBe(1)
+  })
+  it('copies behind one of which nobody knows are not sent', async () => {
+    const { printers, machine, begun } = await cards()
+    const [first = '', second = ''] = await begun({ copies: 2 })
+    printers.room.db.$client.prepare("update prints set state = 'sending' where id = ?").run(first)
+    printers.work()
+    expect((await printers.over(first)).state).toBe('not known')
+    expect(await printers.over(second)).toMatchObject({
+      state: 'cancelled',
+      problem: 'not sent, since copy 1 before it did not come out',
+    })
+    expect(machine.jobs).toHaveLength(0)
   })
 })
 

@@ -7,7 +7,7 @@ import { listPrinters } from './printers'
 
 const DAY = 86_400_000
 
-/** What of a printer's upkeep is due: the kind and its age in days, the oldest first. */
+/** What of a printer's upkeep is due: the kind and its age in days, what was never noted first, then the oldest. */
 export function dueUpkeep(
   {
     upkeep: entries,
@@ -15,12 +15,13 @@ export function dueUpkeep(
   }: { readonly upkeep: readonly UpkeepEntry[]; readonly goodFor: Readonly<Record<string, number>> },
   now: number,
 ): readonly Due[] {
-  return Object.entries(goodFor).flatMap(([kind, good]): readonly Due[] => {
+  const due = Object.entries(goodFor).flatMap(([kind, good]): readonly Due[] => {
     const last = entries.find((e) => e.kind === kind)
     if (!last) return [{ kind, days: null }]
     const days = Math.floor((now - last.at) / DAY)
     return days > good ? [{ kind, days }] : []
   })
+  return due.toSorted((a, b) => (b.days ?? Number.MAX_SAFE_INTEGER) - (a.days ?? Number.MAX_SAFE_INTEGER))
 }
 
 export type RailLoad = {

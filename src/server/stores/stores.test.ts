@@ -124,6 +124,14 @@ describe('upkeep', () => {
     const upkeep = [entry('nozzle check', 2), entry('nozzle check', 30), entry('head alignment', 91)]
     expect(dueUpkeep({ upkeep, goodFor }, NOW)).toEqual([{ kind: 'head alignment', days: 91 }])
     expect(dueUpkeep({ upkeep, goodFor: {} }, NOW)).toEqual([])
+    // good for ninety days: on the ninetieth it still is, on the day after it is due
+    const since = (ms: number) =>
+      dueUpkeep({ upkeep: [{ kind: 'x', at: NOW - ms, note: '' }], goodFor: { x: 90 } }, NOW)
+    expect(since(90 * DAY)).toEqual([])
+    expect(since(91 * DAY - 1)).toEqual([])
+    expect(since(91 * DAY)).toEqual([{ kind: 'x', days: 91 }])
+    const old = [entry('a', 10), entry('b', 20)]
+    expect(dueUpkeep({ upkeep: old, goodFor: { a: 1, b: 1, c: 1 } }, NOW).map((d) => d.kind)).toEqual(['c', 'b', 'a'])
   })
   it('follows the days that the printer’s keeper sets', async () => {
     const room = await TestRoom.open()
