@@ -163,6 +163,7 @@ describe('what a file says of its colours', () => {
   it('descriptions in UTF-8 are read, and in Latin 1', async () => {
     const named = async (name: string) => {
       const tag = await sharp(Buffer.alloc(100, 90), { raw: { width: 10, height: 10, channels: 1 } })
+        .toColourspace('b-w')
         .jpeg()
         .toBuffer()
       const icc = greyProfile(name, gammaCurve(2.2))
