@@ -200,4 +200,30 @@ describe('rolls', () => {
     expect(room.one<string>('select roll_id from runs')).toBe(second.id)
     expect(room.one('select sum(delta_um) from roll_moves where roll_id = ?', first.id)).toBe(10_000_000)
   })
+  it('a roll must do for all copies, gets shorter by each, and no other paper’s roll does', async () => {
+    const room = await TestRoom.open()
+    const paperId = room.one<string>('select id from papers')
+    const paper = { maker: '', name: 'Other', surface: 'plain', weight: 90, thickness: 100, note: '' } as const
+    const other = await room.must(ACTIONS['paper.add'], paper)
+    const form = { kind: 'roll', width: 210_000, length: 700_000, pack: 1, price: 9800, count: 1 } as const
+    const foreign = await room.must(ACTIONS['stock.add'], { ...form, paperId: other.id, length: 30_000_000 })
+    const wider = await room.must(ACTIONS['stock.add'], { ...form, paperId, width: 610_000, length: 30_000_000 })
+    const own = await room.must(ACTIONS['stock.add'], { ...form, paperId })
+    for (const stock of [foreign, wider]) await room.must(ACTIONS['roll.open'], { stockId: stock.id })
+    const roll = await room.must(ACTIONS['roll.open'], { stockId: own.id })
+    await room.must(ACTIONS['printer.load'], {
+      printerId: room.one<string>('select id from printers'),
+      feedId: room.one<string>('select id from feeds'),
+      stockId: own.id,
+      rollId: roll.id,
+    })
+    const slip = await room.slip({ sheet: { kind: 'cut', width: um(210_000), length: um(300_000) }, copies: 2 })
+    const log = (copies: number) => room.act(ACTIONS['run.log'], { ...good(slip.id, 1), copies } as never)
+    expect(await log(3)).toMatchObject({ ok: false, problem: { code: 'nothing_left', what: 'The roll' } })
+    expect(room.one('select count(*) from runs')).toBe(0)
+    expect(await log(2)).toMatchObject({ ok: true })
+    expect(room.one('select count(*) from runs where roll_id = ?', roll.id)).toBe(2)
+    expect(room.one('select sum(delta_um) from roll_moves where roll_id = ?', roll.id)).toBe(100_000)
+    expect(room.one('select sum(delta_um) from roll_moves where roll_id <> ?', roll.id)).toBe(60_000_000)
+  })
 })
