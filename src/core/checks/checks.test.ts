@@ -5,6 +5,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
 import { FACTS, FIGURES, facts, PICTURE, VERSION } from '../../../test/slip-facts'
 import { CHECKS, runChecks } from './all'
+import { resolutionEnough } from './resolution'
 
 type Case = {
   readonly name: string
@@ -110,14 +111,6 @@ const CASES: readonly Case[] = [
     rest: { picture: { ...PICTURE, width: 600, height: 800 } },
     level: 'stop',
     says: /Only 6\d ppi; this room wants 90. Looks sharp from 1\.\d\d m/,
-  },
-  {
-    name: 'few pixels one way alone: the coarser direction is judged',
-    check: 'resolution',
-    body: { placing: { mode: 'exact', by: { edge: 'both', width: fromMm(40), height: fromMm(300) } }, quarter: 0 },
-    rest: { picture: { ...PICTURE, width: 1200, height: 1600 } },
-    level: 'look',
-    says: /Only 1\d\d ppi; this room wants 200/,
   },
   {
     name: 'the last sheets on the shelf',
@@ -478,5 +471,16 @@ describe('checks before printing', () => {
     expect(finding && sayFinding(finding, 'in')).toBe(
       'The rear stack takes at most 12.95 in across; this sheet is 16.54 in.',
     )
+  })
+})
+
+describe('resolution', () => {
+  it('is judged by the coarser direction: enlargement may differ across and along', () => {
+    const outcome = outcomeOf(FACTS)
+    const at = (across: number, along: number) =>
+      resolutionEnough.run(FACTS, { ...outcome, print: outcome.print && { ...outcome.print, ppi: { across, along } } })
+    expect(at(400, 150)).toMatchObject({ level: 'look', found: { ppi: 150, limit: 200 } })
+    expect(at(89, 400)).toMatchObject({ level: 'stop', found: { ppi: 89, limit: 90 } })
+    expect(at(200, 200)).toMatchObject({ level: 'fine' })
   })
 })
