@@ -143,7 +143,15 @@ describe('the print-ready file', () => {
     expect(Buffer.from(pdf).toString('latin1')).not.toMatch(/\/Type\s*\/Font\b|\/BaseFont\b/)
     const dir = folder()
     put(dir, 'page.pdf', pdf)
-    const done = spawnSync('pdftoppm', ['-r', '254', '-gray', '-png', '-singlefile', join(dir, 'page.pdf'), join(dir, 'page')])
+    const done = spawnSync('pdftoppm', [
+      '-r',
+      '254',
+      '-gray',
+      '-png',
+      '-singlefile',
+      join(dir, 'page.pdf'),
+      join(dir, 'page'),
+    ])
     expect(done.status).toBe(0)
     const { data, info } = await sharp(join(dir, 'page.png')).raw().toBuffer({ resolveWithObject: true })
     const raster = await Promise.all(items.map((item) => lettersOf(item, 254)))
