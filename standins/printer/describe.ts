@@ -75,6 +75,10 @@ export function sourceOf(machine: Machine, path: Path): Source {
   return source
 }
 
+/** How long a job is that asks for no size, mm: on a roll a sheet of ISO 216's ratio is cut, not the whole roll. */
+export const usualLength = ({ kind, holds }: Source): number =>
+  kind === 'roll' ? Math.round(holds.width * Math.SQRT2) : holds.length
+
 function database(machine: Machine, queue: Queue): Value[] {
   return queue.paths.flatMap((path) => {
     const source = sourceOf(machine, path)
@@ -175,7 +179,7 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
     'output-bin-supported': keyword('face-up'),
     'sides-default': keyword('one-sided'),
     'sides-supported': keyword('one-sided'),
-    'media-default': keyword(sizeName(s0.holds.width, s0.holds.length)),
+    'media-default': keyword(sizeName(s0.holds.width, usualLength(s0))),
     'media-supported': [
       ...names.map(keyword),
       keyword(`custom_min_${num(s0.width[0])}x${num(s0.length[0])}mm`),
@@ -188,7 +192,7 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
     ),
     'media-col-default': mediaCol(
       p0,
-      fixed(s0.holds.width, s0.holds.length),
+      fixed(s0.holds.width, usualLength(s0)),
       queue.types[0] ?? null,
       marginsOn(p0, s0.holds.width),
     ),

@@ -138,6 +138,18 @@ describe('malformed requests get the status that the standard asks for', () => {
     expect(await listed(by('ida'), text(0x22, 'my-jobs', '\u0001'))).toBe(2)
     expect(await listed(by('ida'), number(0x21, 'limit', 1))).toBe(1)
   })
+  it('cuts a sheet, not the whole roll, for a job that asks for no size', async () => {
+    const model = MODELS.find((m) => m.id === 'heron')
+    if (!model) throw new Error('no model')
+    const roll = new Machine(model, { seed: 3, folder, speed: 1e6 })
+    const other = serve(roll)
+    await new Promise<void>((resolve) => other.listen(0, '127.0.0.1', resolve))
+    const { port } = other.address() as AddressInfo
+    await send(ask(0x0005, [...START, URI, END]), `http://127.0.0.1:${port}${model.queues[0]?.path}`)
+    expect(roll.jobs[0]?.ticket).toMatchObject({ width: 610, length: 863 })
+    expect(roll.holds.get('main-roll')?.left).toBeGreaterThan(863)
+    other.close()
+  })
   it('gives a job up that gets no document', async () => {
     const model = MODELS.find((m) => m.id === 'wren')
     if (!model) throw new Error('no model')

@@ -2,7 +2,7 @@ import { once } from 'node:events'
 import { createWriteStream, rmSync } from 'node:fs'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { finished } from 'node:stream/promises'
-import { FORMATS, OPERATIONS, printerAttributes, RENDERING_INTENTS, sourceOf } from './describe'
+import { FORMATS, OPERATIONS, printerAttributes, RENDERING_INTENTS, sourceOf, usualLength } from './describe'
 import { JOB, type Job, type Machine, type Ticket } from './machine'
 import type { Queue } from './models'
 import {
@@ -466,7 +466,7 @@ function ticketOf(machine: Machine, queue: Queue, request: Request): { ticket: T
     path,
     source,
     width: w,
-    length: length ?? source.holds.length,
+    length: length ?? usualLength(source),
     type,
     borderless,
     quality: one<number>(
