@@ -88,7 +88,7 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
     setting('lustre', 'Lustre', 'gloss', ['lustre', 'gloss'], ['photo'], { quick, fine, slow }, 900),
   ],
   printerColours: ['off', 'own', 'driver profile', 'grey mode'],
-  topcoats: ['even', 'only where inked'],
+  topcoats: ['even', 'on the picture alone'],
   twoWayBelowRank: 3,
   nativePpi: 720,
   dialog: [

@@ -82,7 +82,7 @@ export type DialogStep = {
   readonly set: string | null
   /** steps that must be chosen before this one shows or takes effect */
   readonly after: readonly string[]
-  /** some dialogs fall back in silence: choose it again even if it is shown */
+  /** some dialogs fall back in silence: it is set anew each time, whatever the dialog says */
   readonly chooseAgain: boolean
 }
 

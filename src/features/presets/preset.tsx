@@ -242,7 +242,7 @@ function DialogSection({ settings, world }: { readonly settings: Settings; reado
             {d.label}:{' '}
             <strong>{d.set ?? valueName(options, d.option ?? '', selection[d.option ?? ''] ?? 'as it is')}</strong>
             {d.after.length > 0 ? <span className="soft small"> after {d.after.map(label).join(', ')}</span> : null}
-            {d.chooseAgain ? <span className="soft small">, choose it again even if it is shown</span> : null}
+            {d.chooseAgain ? <span className="soft small">, set it anew each time</span> : null}
           </li>
         ))}
       </ol>

@@ -204,7 +204,7 @@ export function DialogStepForm({
         onChange={setAfter}
       />
       <Checkbox
-        label="Choose it again even if it is shown"
+        label="Set it anew each time, whatever the dialog says"
         checked={chooseAgain}
         onChange={(e) => setChooseAgain(e.currentTarget.checked)}
       />

@@ -269,7 +269,7 @@ export function QueueSection({
                   , after {d.after.map((a) => facts.dialog.find((x) => x.id === a)?.label ?? a).join(', ')}
                 </span>
               ) : null}
-              {d.chooseAgain ? <span className="soft">, choose it again even if it is shown</span> : null}{' '}
+              {d.chooseAgain ? <span className="soft">, set it anew each time</span> : null}{' '}
               <Button
                 size="compact-xs"
                 variant="default"
