@@ -6,7 +6,9 @@ import { Readable } from 'node:stream'
 import sharp from 'sharp'
 import { EMPTY_SLIP } from '@/contract/slip-data'
 import { ACTIONS } from '@/server/actions/all'
+import { answering } from '../test/answering'
 import { NOW, OpenRoom } from '../test/open-room'
+import { writeLargeTiff } from '../test/tiff'
 import { say, spread } from './spread'
 
 // npm run bench:large: an upload of 2 GB, pictures of 400 megapixels, and 500 copies in one press; the built server runs.
@@ -21,39 +23,6 @@ const peak = (pid: number): number =>
 const forget = (pid: number): void => {
   const file = openSync(`/proc/${pid}/clear_refs`, 'w')
   writeSync(file, '5')
-  closeSync(file)
-}
-
-/** An uncompressed TIFF of one tone, written a piece at a time: no encoder holds it. */
-function tiff(path: string, width: number, height: number, bits: 8 | 16): void {
-  const row = Buffer.alloc((width * 3 * bits) / 8, 90)
-  const data = row.length * height
-  const head = Buffer.alloc(8 + 6 + 2 + 12 * 10 + 4)
-  head.write('II*\0', 0, 'latin1')
-  head.writeUInt32LE(14, 4)
-  for (let i = 0; i < 3; i++) head.writeUInt16LE(bits, 8 + 2 * i)
-  const entries: readonly (readonly [number, number, number, number])[] = [
-    [256, 4, 1, width],
-    [257, 4, 1, height],
-    [258, 3, 3, 8],
-    [259, 3, 1, 1],
-    [262, 3, 1, 2],
-    [273, 4, 1, head.length],
-    [277, 3, 1, 3],
-    [278, 4, 1, height],
-    [279, 4, 1, data],
-    [339, 3, 1, 1],
-  ]
-  head.writeUInt16LE(entries.length, 14)
-  entries.forEach(([tag, type, count, value], i) => {
-    head.writeUInt16LE(tag, 16 + 12 * i)
-    head.writeUInt16LE(type, 18 + 12 * i)
-    head.writeUInt32LE(count, 20 + 12 * i)
-    head.writeUInt32LE(value, 24 + 12 * i)
-  })
-  const file = openSync(path, 'w')
-  writeSync(file, head)
-  for (let y = 0; y < height; y++) writeSync(file, row)
   closeSync(file)
 }
 
@@ -96,16 +65,7 @@ async function measure(what: string, path: string): Promise<void> {
 }
 
 try {
-  for (
-    let i = 0;
-    i < 300 &&
-    !(await fetch(`${address}/api/find`).then(
-      () => true,
-      () => false,
-    ));
-    i++
-  )
-    await rest(100)
+  await answering(address, 30)
   await fetch(`${address}/api/do/room.set-up`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: address },
@@ -117,7 +77,7 @@ try {
   })
   await rest(3000)
   const at = (name: string): string => join(folder, name)
-  tiff(at('two-gigabytes.tif'), 22_000, 15_150, 16)
+  writeLargeTiff(at('two-gigabytes.tif'), 22_000, 15_150, 16, 90)
   await measure('upload of a 16-bit TIFF of 333 megapixels', at('two-gigabytes.tif'))
   const plain = () =>
     sharp({ create: { width: 20_000, height: 20_000, channels: 3, background: '#468' }, limitInputPixels: false })

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { TestProject } from 'vitest/node'
+import { answering } from '../test/answering'
 import { demoRoom } from '../test/demo-room'
 
 declare module 'vitest' {
@@ -75,15 +76,7 @@ export default async function setup(project: TestProject): Promise<() => Promise
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   })
   const address = `http://127.0.0.1:${port}`
-  for (let i = 0; ; i++) {
-    try {
-      await fetch(`${address}/api/find`)
-      break
-    } catch (error) {
-      if (i > 300) throw error
-      await new Promise((r) => setTimeout(r, 100))
-    }
-  }
+  await answering(address, 30)
   project.provide('address', address)
   project.provide('data', data)
   project.provide('tray', tray)

@@ -92,6 +92,11 @@ export async function startPrinter(folder: string, kind: Kind): Promise<Printer>
   return { address, spool, end: running.end }
 }
 
+const ended = (room: OpenRoom, id: string) => {
+  const p = readPrint(room.db, id)
+  return p && !['queued', 'sending', 'printing'].includes(p.state) ? p : null
+}
+
 /** A room that knows the printer by its address alone, with a preset on it and a slip of a dark card. */
 async function roomFor(folder: string, printer: Printer, kind: Kind) {
   const room = await new OpenRoom(join(folder, `room-${port}`)).setUp()
@@ -187,10 +192,7 @@ async function one(folder: string, kind: Kind): Promise<Row> {
     if (!started.ok) return row(false, sayProblem(started.problem))
     const [id = ''] = started.value.printIds
     const working = printUntil(stop.signal, () => room.context(), QUIET, PACE)
-    const over = await until(() => {
-      const p = readPrint(room.db, id)
-      return p && !['queued', 'sending', 'printing'].includes(p.state) ? p : null
-    }, 60)
+    const over = await until(() => ended(room, id), 60)
     stop.abort()
     await working
     const [file] = spooled(printer)
@@ -227,10 +229,7 @@ async function broken(folder: string, moment: (typeof BREAKS)[number]): Promise<
     if (moment === 'while it prints') await rest(800)
     if (moment === 'after it was done') await until(() => state() === 'done', 30)
     await kill()
-    const over = await until(() => {
-      const p = readPrint(room.db, id)
-      return p && !['queued', 'sending', 'printing'].includes(p.state) ? p : null
-    }, 60)
+    const over = await until(() => ended(room, id), 60)
     stop.abort()
     await working
     const expected = { 'before it is asked': 'failed', 'after it was done': 'done' }[moment as string] ?? 'not known'

@@ -1,10 +1,12 @@
 import { spawn } from 'node:child_process'
-import { closeSync, mkdirSync, openSync, statSync, writeSync } from 'node:fs'
+import { mkdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import puppeteer from 'puppeteer-core'
 import { EMPTY_SLIP } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
+import { answering } from '../test/answering'
+import { writeLargeTiff } from '../test/tiff'
 import { discovery, measured, spooled, startPrinter } from './foreign'
 import { type Part, type Row, rest, until } from './tools'
 
@@ -22,39 +24,6 @@ async function act(action: string, input: unknown): Promise<Record<string, strin
   const answer = (await response.json()) as Answer
   if (!answer.ok) throw new Error(`${action}: ${JSON.stringify(answer.problem)}`)
   return answer.value
-}
-
-/** A TIFF of 60 MB as a camera's program writes it: strips of rows, one dark tone with a light frame. */
-function largeTiff(path: string): void {
-  const [w, h] = [4000, 5000]
-  const entries: readonly (readonly [number, number, number, number])[] = [
-    [256, 4, 1, w],
-    [257, 4, 1, h],
-    [258, 3, 3, 8],
-    [259, 3, 1, 1],
-    [262, 3, 1, 2],
-    [273, 4, 1, 146],
-    [277, 3, 1, 3],
-    [278, 4, 1, h],
-    [279, 4, 1, w * h * 3],
-    [339, 3, 1, 1],
-  ]
-  const head = Buffer.alloc(146)
-  head.write('II*\0', 0, 'latin1')
-  head.writeUInt32LE(14, 4)
-  for (let i = 0; i < 3; i++) head.writeUInt16LE(8, 8 + 2 * i)
-  head.writeUInt16LE(entries.length, 14)
-  entries.forEach(([tag, type, count, value], i) => {
-    head.writeUInt16LE(tag, 16 + 12 * i)
-    head.writeUInt16LE(type, 18 + 12 * i)
-    head.writeUInt32LE(count, 20 + 12 * i)
-    head.writeUInt32LE(value, 24 + 12 * i)
-  })
-  const file = openSync(path, 'w')
-  writeSync(file, head)
-  const row = Buffer.alloc(w * 3, 40)
-  for (let y = 0; y < h; y++) writeSync(file, row)
-  closeSync(file)
 }
 
 /** From a person's file to paper, on a printer that this project did not write: in the browser, in a room that runs. */
@@ -77,16 +46,7 @@ export const whole: Part = {
     const gone = new Promise<void>((resolve) => room.once('exit', () => resolve()))
     const row = (ok: boolean, says: string): Row => ({ part: 'whole', what: 'a TIFF of 60 MB, by a person', ok, says })
     try {
-      for (
-        let i = 0;
-        i < 600 &&
-        !(await fetch(`${ADDRESS}/api/find`).then(
-          () => true,
-          () => false,
-        ));
-        i++
-      )
-        await rest(100)
+      await answering(ADDRESS, 60)
       await act('room.set-up', {
         ...{ name: 'Outside', unit: 'mm', currency: 'EUR', exponent: 2, timeZone: 'UTC', keeper: 'K' },
         printer: { nickname: 'Otter', makeModel: '' },
@@ -130,7 +90,7 @@ export const whole: Part = {
         },
       })
       const path = join(folder, 'large.tif')
-      largeTiff(path)
+      writeLargeTiff(path, 4000, 5000, 8, 40)
       const browser = await puppeteer.launch({
         executablePath: process.env.LIBRETA_CHROMIUM ?? '/usr/bin/chromium',
         args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
