@@ -1,15 +1,7 @@
 import { type Charge, chargeFor } from '@/core/charge/charge'
 import { coverOverspray, reaches } from '@/core/edge/cover'
-import { accuracyOn, checkedMargins, mapOf } from '@/core/edge/figures'
-import { type Growth, grow, growthOf, noGrowth, shrink, sliver } from '@/core/edge/growth'
-import {
-  type Accuracy,
-  ASSUMED,
-  ASSUMED_SKEW,
-  type DeclaredAccuracy,
-  positionWithin,
-  sizeWithin,
-} from '@/core/edge/within'
+import { grow, shrink, sliver } from '@/core/edge/growth'
+import { type Accuracy, positionWithin, sizeWithin } from '@/core/edge/within'
 import { type Um, um } from '@/core/length/length'
 import type { Page } from '@/core/page/page'
 import {
@@ -21,54 +13,20 @@ import {
   resolution,
   wholeCrop,
 } from '@/core/placing/placing'
-import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
-import { declaredMargins } from '@/core/printer/facts'
-import { absurd } from '@/core/result/result'
 import {
   EDGE_NAMES,
   type EdgeName,
   type Edges,
   edges,
-  evenMargins,
   type FedSheet,
-  type GivenUp,
-  givenUp,
   intersect,
-  printableArea,
   type Quarter,
   type Rect,
-  sameEdges,
   sheetRect,
-  trueCentre,
 } from '@/core/sheet/sheet'
-import { fitSize, type SizeFit } from '@/core/sizes/fit'
-import type { PictureFacts, SlipFacts, VersionFacts } from './facts'
-import { fed } from './fed'
-
-/** The sheet and what the printer leaves white or sprays past, before any picture is laid. Feed frame. */
-export type SheetOutcome = {
-  readonly sheet: FedSheet
-  readonly roll: boolean
-  /** on a roll: how long the piece would be if the print had not been turned by itself; null: it was not */
-  readonly insteadOf: Um | null
-  readonly fit: SizeFit
-  readonly margins: Edges
-  readonly overspray: Edges
-  readonly growth: Growth
-  readonly accuracy: Accuracy
-  readonly figures: 'declared' | 'checked'
-  /** the edge check that the figures come from */
-  readonly check: { readonly id: string; readonly number: number; readonly at: number } | null
-  /** what is sent is mapped back, so that what was asked comes out */
-  readonly corrected: boolean
-  /** why borderless was asked for and is not possible; it is then computed with margins */
-  readonly borderlessClosed: BorderlessClosed | null
-  readonly borderless: boolean
-  /** where the picture is placed */
-  readonly frame: Rect
-  readonly area: Rect
-  readonly givenUp: GivenUp
-}
+import type { PictureFacts, SlipFacts } from './facts'
+import { type SheetOutcome, type Stance, sheetOf } from './sheet-outcome'
+import { stanceOf } from './stance'
 
 export type PrintOutcome = {
   readonly quarter: Quarter
@@ -105,17 +63,6 @@ export type SlipOutcome = {
   readonly seconds: number | null
 }
 
-const NOTHING = sameEdges(0)
-
-/** Drift when nothing is declared: what a careful hand gets out of a plain feed. */
-const UNKNOWN: DeclaredAccuracy = {
-  source: 'declared',
-  driftAcross: um(1000),
-  driftAlong: um(1000),
-  skew: ASSUMED_SKEW,
-  assumed: ASSUMED,
-}
-
 /** The outcome of a slip: pure, below a millisecond, and the only place where the figures on the screen come from. */
 export function outcomeOf(facts: SlipFacts): SlipOutcome {
   const stance = stanceOf(facts)
@@ -144,146 +91,6 @@ function leavesNoInk(sheet: SheetOutcome, placing: Placing): boolean {
   if (placing.mode !== 'exact') return false
   const { by } = placing
   return by.edge === 'both' ? by.width <= 0 || by.height <= 0 : by.um <= 0
-}
-
-/** How the picture stands on the sheet. */
-type Stance = {
-  readonly quarter: Quarter
-  readonly placing: Placing
-  /** turned by itself because that takes less of the roll: how long the piece would be otherwise */
-  readonly insteadOf: Um | null
-}
-
-/**
- * `auto`: the turn that stands the picture the way of the sheet; square pictures stay upright. Across a roll a picture
- * stays upright, but a print of a given size is turned when only so it fits, or when it takes less of the roll; its
- * width and height turn with it.
- */
-function stanceOf(facts: SlipFacts): Stance {
-  const { body, picture, size, version } = facts
-  const upright: Stance = { quarter: 0, placing: body.placing, insteadOf: null }
-  if (body.quarter !== 'auto') return { ...upright, quarter: body.quarter }
-  if (!picture) return upright
-  const crop = body.crop ?? wholeCrop(picture)
-  const lies = crop.w > crop.h
-  if (body.sheet?.kind === 'cut') {
-    if (body.placing.mode === 'exact' && facts.rules >= 2) return exactStance(facts, crop, upright)
-    const { length, width } = body.sheet
-    return length === 'auto' ? upright : { ...upright, quarter: turned(lies, crop.w === crop.h, width > length) }
-  }
-  if (!size) return upright
-  const long = version !== null && fitSize(size.short, size.long, version.feed, null).leads === 'long'
-  return { ...upright, quarter: turned(lies, crop.w === crop.h || size.short === size.long, long) }
-}
-
-/** A print of a given size on a roll: upright unless turned it fits better. */
-function exactStance(facts: SlipFacts, crop: PxRect, upright: Stance): Stance {
-  const { body } = facts
-  if (body.sheet?.kind !== 'cut') return upright
-  const frame = sheetOf(facts, upright)?.frame
-  if (!frame) return upright
-  const turn: Stance = { ...upright, quarter: 1, placing: turnedPlacing(body.placing) }
-  const at = (s: Stance) => placePicture(crop, s.quarter, frame, s.placing, CENTRE).rect
-  const [a, b] = [at(upright), at(turn)]
-  const { length } = body.sheet
-  const fits = (r: Rect): boolean => r.w <= frame.w && (length === 'auto' || r.h <= frame.h)
-  if (fits(a) !== fits(b)) return fits(a) ? upright : turn
-  if (length !== 'auto' || b.h >= a.h || !fits(b)) return upright
-  const [now, then] = [sheetOf(facts, turn)?.sheet.length, sheetOf(facts, upright)?.sheet.length]
-  return now !== undefined && then !== undefined && now < then ? { ...turn, insteadOf: then } : upright
-}
-
-const CENTRE = { x: 0.5, y: 0.5 } as const
-
-/** A size that was given for the upright picture, for the picture lying. */
-function turnedPlacing(placing: Placing): Placing {
-  if (placing.mode !== 'exact') return placing
-  const { by } = placing
-  switch (by.edge) {
-    case 'width':
-      return { mode: 'exact', by: { edge: 'height', um: by.um } }
-    case 'height':
-      return { mode: 'exact', by: { edge: 'width', um: by.um } }
-    case 'both':
-      return { mode: 'exact', by: { edge: 'both', width: by.height, height: by.width } }
-    case 'long':
-    case 'short':
-      return placing
-    default:
-      return absurd(by)
-  }
-}
-
-const turned = (pictureLies: boolean, square: boolean, sheetLies: boolean): Quarter =>
-  square || pictureLies === sheetLies ? 0 : 1
-
-function sheetOf(facts: SlipFacts, { quarter, placing, insteadOf }: Stance): SheetOutcome | null {
-  const { body, version, picture, size } = facts
-  const wantsBorderless = body.edge === 'borderless'
-  // the edge that leads decides: margins and widths are those of the sheet as it goes in
-  const across =
-    size && version && fitSize(size.short, size.long, version.feed, null).leads === 'long' ? size.long : size?.short
-  const width = body.sheet?.kind === 'cut' ? body.sheet.width : (across ?? um(0))
-  const closedFor = (w: Um): BorderlessClosed | null =>
-    version ? borderlessClosed(version.queueFeed, w, version.mediaSetting) : null
-  const margins = marginsFor(version, width)
-  const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(body.centring, margins)
-  const want = picture ? { crop: body.crop ?? wholeCrop(picture), quarter, placing } : null
-  const laid = fed(body.sheet, facts.size, version, want, around)
-  if (!laid) return null
-  const { sheet, fit, roll } = laid
-  const closed = wantsBorderless ? closedFor(sheet.width) : null
-  const borderless = wantsBorderless && closed === null
-  const overspray = borderless ? oversprayOf(version) : NOTHING
-  const found = (borderless ? version?.checked.borderless : version?.checked.margins) ?? null
-  const frameMargins = borderless ? NOTHING : centred(body.centring, margins)
-  return {
-    sheet,
-    roll,
-    insteadOf,
-    fit,
-    margins: borderless ? NOTHING : margins,
-    overspray,
-    growth: found ? mapOf(found, sheet, borderless) : borderless ? growthOf(sheet, overspray) : noGrowth(sheet),
-    accuracy: found ? accuracyOn(found, sheet) : declaredOn(version, borderless),
-    figures: found ? 'checked' : 'declared',
-    check: found ? { id: found.checkId, number: found.number, at: found.at } : null,
-    corrected: body.growth === 'cancelled' && (borderless || found !== null),
-    borderlessClosed: closed,
-    borderless,
-    frame: printableArea(sheet, frameMargins),
-    area: printableArea(sheet, borderless ? NOTHING : margins),
-    givenUp: givenUp(sheet, borderless ? NOTHING : margins, frameMargins),
-  }
-}
-
-/** Margins on paper for a sheet of this width: by the edge check, else as declared. */
-function marginsFor(version: VersionFacts | null, width: Um): Edges {
-  if (!version) return NOTHING
-  const found = version.checked.margins
-  return found
-    ? checkedMargins(found, version.queueFeed, { width, length: found.sheet.length })
-    : declaredMargins(version.queueFeed, width)
-}
-
-function centred(centring: SlipFacts['body']['centring'], margins: Edges): Edges {
-  if (centring.kind === 'area') return margins
-  return centring.kind === 'true' ? trueCentre(margins) : evenMargins(margins, centring.um)
-}
-
-const oversprayOf = (version: VersionFacts | null): Edges =>
-  version?.checked.borderless?.edges ?? version?.queueFeed.borderless?.overspray ?? NOTHING
-
-/** Accuracy while no edge check says better: the declared drift, and what is assumed of everything else. */
-export const declaredAccuracy = (version: VersionFacts | null): DeclaredAccuracy =>
-  version
-    ? { ...UNKNOWN, driftAcross: version.queueFeed.driftAcross, driftAlong: version.queueFeed.driftAlong }
-    : UNKNOWN
-
-/** With margins nothing is sprayed past an edge, so nothing is assumed of that. */
-function declaredOn(version: VersionFacts | null, borderless: boolean): DeclaredAccuracy {
-  const declared = declaredAccuracy(version)
-  return borderless ? declared : { ...declared, assumed: { ...declared.assumed, overspray: um(0) } }
 }
 
 function printOf(

@@ -41,7 +41,9 @@ function RailCell({ printer }: { readonly printer: RailPrinter }) {
   const [load] = printer.loads
   return (
     <Link href={`/printers/${printer.id}`} className={css.railCell}>
-      <span className={css.railName}>{printer.nickname}</span>
+      <span className={css.railName} title={printer.nickname}>
+        {printer.nickname}
+      </span>
       <span className={css.railText}>
         {load ? (
           <>
