@@ -37,7 +37,7 @@ const REASONS: Readonly<Record<string, string>> = {
   'connecting-to-device': 'it is being reached',
   'fuser-over-temp': 'it is too hot',
   'fuser-under-temp': 'it is too cold',
-  'configuration-change': 'it changes its black ink',
+  'configuration-change': 'its set-up is being changed',
   'developer-empty': 'its developer is used up',
   'developer-low': 'its developer is nearly used up',
   hibernate: 'it sleeps',

@@ -8,6 +8,13 @@ import { accountEntries, groups, people } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { nextNumber, revised } from './rows'
 
+/** A member that is not there; one who left may still pay. */
+function memberWrong(db: Db, personId: string | null): Problem | null {
+  if (personId === null) return null
+  const member = db.select({ id: people.id }).from(people).where(eq(people.id, personId)).get()
+  return member ? null : { code: 'not_found', what: 'This member' }
+}
+
 /** A group that is not there, or is no longer in use. */
 function groupWrong(db: Db, groupId: string | null): Problem | null {
   if (groupId === null) return null
@@ -91,12 +98,7 @@ export const pay = action({
   commit({ personId, groupId, amount, note }, { db, actor, now }) {
     if ((personId === null) === (groupId === null))
       return bad({ code: 'input', issues: [{ path: '', message: 'a payment is for a member or for a group' }] })
-    const payer = personId ? db.select({ id: people.id }).from(people).where(eq(people.id, personId)).get() : null
-    const wrong = personId
-      ? payer
-        ? null
-        : ({ code: 'not_found', what: 'This member' } as const)
-      : groupWrong(db, groupId)
+    const wrong = memberWrong(db, personId) ?? groupWrong(db, groupId)
     if (wrong) return bad(wrong)
     const id = newId()
     db.insert(accountEntries)
