@@ -118,6 +118,12 @@ describe('a room that cannot be written', () => {
     hold?.release()
     db.$client.close()
   })
+  it('a lock that cannot be looked at is told too, and ends no server', () => {
+    const here = folder()
+    openRoom(here).$client.close()
+    mkdirSync(join(here, 'background.lock'))
+    expect(lookAt(here)).toMatchObject({ says: expect.stringMatching(/cannot be written by this program/) })
+  })
   it('is waited for: a write that failed is tried until it succeeds, or until the end', async () => {
     let tries = 0
     const work = (): string => {

@@ -29,17 +29,16 @@ export function lookAt(folder: string): { readonly says: string; readonly passin
     } finally {
       probe.close()
     }
-  } catch (error) {
-    const says = sayTrouble(error)
-    if (!says) throw error
-    return { says, passing: isBusy(error) }
-  }
-  if (!isHeld(folder, 'background'))
+    if (isHeld(folder, 'background')) return null
     return {
       says: 'The background process of this room does not run: nothing is printed and no file is made until it does. It is started again by itself; if this stays, stop Libreta and start it.',
       passing: true,
     }
-  return null
+  } catch (error) {
+    const says = sayTrouble(error)
+    // looked at from a timer: what nobody foresaw is told, and ends nothing
+    return { says: says ?? `The room cannot be looked at: ${String(error)}.`, passing: says === null || isBusy(error) }
+  }
 }
 
 type Watch = { says: string | null; since: number | null; timer: ReturnType<typeof setInterval> }
