@@ -148,11 +148,15 @@ describe('a running room', () => {
   it('with a pass it lets in by a session that ends, and slows guessing', async () => {
     const room = start(folder(), 4785, { LIBRETA_PASS: 'ferns' })
     await until(() => room.said().includes('Libreta is open at'))
-    const enter = (pass: string): Promise<Response> =>
+    const enter = (pass: string, forwarded = '9.9.9.1'): Promise<Response> =>
       fetch(`${room.address}/api/pass`, {
         method: 'POST',
         redirect: 'manual',
-        headers: { origin: room.address, 'content-type': 'application/x-www-form-urlencoded' },
+        headers: {
+          origin: room.address,
+          'content-type': 'application/x-www-form-urlencoded',
+          'x-forwarded-for': forwarded,
+        },
         body: new URLSearchParams({ pass }),
       })
     expect((await fetch(`${room.address}/bench`, { redirect: 'manual' })).headers.get('location')).toMatch(/\/pass$/)
@@ -167,6 +171,10 @@ describe('a running room', () => {
     expect([found.status, found.headers.get('cache-control')]).toEqual([200, 'private, no-store'])
     for (let i = 0; i < 6; i++) await enter('kites')
     expect((await enter('ferns')).headers.get('location')).toMatch(/\/pass\?wait=\d/)
+    // whoever guesses may call itself another each time
+    for (let i = 0; i < 6; i++) await enter('kites', `10.0.0.${i}, 9.9.9.2`)
+    expect((await enter('ferns', '10.0.0.7, 9.9.9.2')).headers.get('location')).toMatch(/\/pass\?wait=\d/)
+    expect((await enter('ferns', '9.9.9.3')).headers.get('location')).toBe('/')
   })
   it('answers no odd method, and no host that only looks like this machine', async () => {
     const room = start(folder(), 4786)

@@ -1,7 +1,7 @@
 // The web server of a room: Next.js behind a listener of our own, which knows what may reach it at all.
 import http from 'node:http'
 import next from 'next'
-import { isLoopback, OPEN_WITHOUT_PASS } from './hosts.mjs'
+import { isLoopback, OPEN_WITHOUT_PASS, whoAsks } from './hosts.mjs'
 
 const option = (name, otherwise) => {
   const at = process.argv.indexOf(`--${name}`)
@@ -28,6 +28,7 @@ const server = http.createServer((request, response) => {
     response.end(`${request.method} is not taken here.\n`)
     return
   }
+  request.headers['x-forwarded-for'] = whoAsks(request.socket.remoteAddress, request.headers['x-forwarded-for'])
   handle(request, response).catch(() => {
     if (!response.headersSent) response.writeHead(500)
     response.end()
