@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
@@ -13,6 +13,7 @@ import { readPrinter } from '@/server/stores/printers'
 import { readPrint } from '@/server/stores/prints'
 import { OpenRoom } from '../test/open-room'
 import { readRaster } from '../test/raster-reader'
+import { withDiscovery } from './discovery'
 import { beside, type Part, type Row, rest, tool, until } from './tools'
 
 const PACE = { idleMs: 40, pollMs: 150, awayMs: 3000, patience: { answerMs: 4000, wholeMs: 8000, intakeMs: 20_000 } }
@@ -87,7 +88,8 @@ export async function startPrinter(folder: string, kind: Kind): Promise<Printer>
   const address = `${kind.secure ? 'ipps' : 'ipp'}://localhost:${port}/ipp/print`
   await until(
     () => tool('ipptool', ['-q', `ipp://localhost:${port}/ipp/print`, 'get-printer-attributes.test'], 5).status === 0,
-    10,
+    20,
+    'the printer of the other project answers',
   )
   return { address, spool, end: running.end }
 }
@@ -251,17 +253,6 @@ async function broken(folder: string, moment: (typeof BREAKS)[number]): Promise<
   }
 }
 
-/** What advertises printers on a network has to run for this one to start; on a machine without it we start it. */
-export async function discovery(): Promise<void> {
-  if (tool('pgrep', ['-x', 'avahi-daemon']).status === 0) return
-  if (process.getuid?.() !== 0) return
-  mkdirSync('/run/dbus', { recursive: true })
-  if (!existsSync('/run/dbus/system_bus_socket')) tool('dbus-daemon', ['--system', '--fork'])
-  await rest(500)
-  tool('avahi-daemon', ['--no-drop-root', '--no-chroot', '-D'])
-  await rest(1000)
-}
-
 /** A printer that another project wrote: added by address, printed on, and killed at five moments. */
 export const foreign: Part = {
   name: 'foreign',
@@ -272,11 +263,12 @@ export const foreign: Part = {
     ['dbus-daemon', 'dbus'],
   ],
   async run(share, folder) {
-    await discovery()
-    const rows: Row[] = []
-    for (const kind of share ? KINDS.filter((k) => ['plain', 'nothing that we make'].includes(k.name)) : KINDS)
-      rows.push(await one(folder, kind))
-    for (const moment of share ? BREAKS.slice(2, 3) : BREAKS) rows.push(await broken(folder, moment))
-    return rows
+    return withDiscovery(async () => {
+      const rows: Row[] = []
+      for (const kind of share ? KINDS.filter((k) => ['plain', 'nothing that we make'].includes(k.name)) : KINDS)
+        rows.push(await one(folder, kind))
+      for (const moment of share ? BREAKS.slice(2, 3) : BREAKS) rows.push(await broken(folder, moment))
+      return rows
+    })
   },
 }

@@ -48,13 +48,18 @@ export async function inFolder<T>(work: (folder: string) => Promise<T>): Promise
 
 export const rest = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms))
 
-export async function until<T>(what: () => T | null | false | undefined, seconds: number): Promise<T> {
+/** Waits for something; what never came is named. */
+export async function until<T>(
+  what: () => T | null | false | undefined,
+  seconds: number,
+  named = 'what was waited for',
+): Promise<T> {
   for (let i = 0; i < seconds * 20; i++) {
     const got = what()
     if (got) return got
     await rest(50)
   }
-  throw new Error('it never came to that')
+  throw new Error(`${named}: not within ${seconds} s`)
 }
 
 /** Starts a program that runs beside; ended by its own id. */
