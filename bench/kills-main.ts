@@ -127,7 +127,9 @@ await until(answers, 60, 'the room answers')
 
 const template = ask<{ body: string }>("select body from slips where title = 'Seed packets' limit 1")[0]
 if (!template) throw new Error('the demo room has no Seed packets')
-const body = { ...JSON.parse(template.body), copies: 500 }
+const { schema: _, ...kept } = JSON.parse(template.body)
+const body = { ...kept, prints: [{ ...kept.prints[0], copies: 500 }] }
+const printId = kept.prints[0].id
 const acknowledged: string[] = []
 const logged: string[] = []
 
@@ -144,15 +146,16 @@ async function load(): Promise<void> {
       (check) => ({ check, reason: 'load' }),
     )
     // no more than a few wait at the printer: what is killed is work that goes on, not a heap
-    const waiting = ask<{ n: number }>("select count(*) n from prints where state in ('queued', 'sending', 'printing')")
+    const waiting = ask<{ n: number }>(
+      "select count(*) n from print_jobs where state in ('queued', 'sending', 'printing')",
+    )
     if ((waiting[0]?.n ?? 0) < 4 && random() < 0.7) {
       const started = await act('print.start', {
         slipId: id,
         revision: 1,
-        copies: 1 + Math.floor(random() * 2),
+        prints: [{ printId, copies: 1 + Math.floor(random() * 2), answers: stops }],
         outcome: 'good',
         note: '',
-        answers: stops,
       })
       acknowledged.push(...((started?.value?.printIds as string[] | undefined) ?? []))
     } else {
@@ -162,8 +165,7 @@ async function load(): Promise<void> {
         outcome: 'good',
         cause: null,
         note: '',
-        copies: 2,
-        answers: stops,
+        prints: [{ printId, copies: 2, answers: stops }],
       })
       logged.push(...((done?.value?.runIds as string[] | undefined) ?? []))
     }
@@ -203,14 +205,17 @@ await Promise.all(loading)
 // what nobody knows is looked up in the tray, as a person would
 await until(
   () =>
-    ask<{ n: number }>("select count(*) n from prints where state in ('queued', 'sending', 'printing')")[0]?.n === 0,
+    ask<{ n: number }>("select count(*) n from print_jobs where state in ('queued', 'sending', 'printing')")[0]?.n ===
+    0,
   600,
   'all prints are over',
 )
 printed = true
 await supplying
 let asked = 0
-for (const p of ask<{ id: string; job_name: string }>("select id, job_name from prints where state = 'not known'")) {
+for (const p of ask<{ id: string; job_name: string }>(
+  "select id, job_name from print_jobs where state = 'not known'",
+)) {
   const out = readdirSync(tray).some(
     (n) => n.endsWith('.json') && readFileSync(join(tray, n), 'utf8').includes(p.job_name),
   )

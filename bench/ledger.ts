@@ -31,7 +31,7 @@ export function faultsOf(
       outOf.set(jobName, (outOf.get(jobName) ?? 0) + 1)
     }
   for (const [name, n] of outOf) must(n === 1, `${name} came out ${n} times`)
-  for (const p of db.prepare('select * from prints where slip_id is not null').all() as {
+  for (const p of db.prepare("select * from print_jobs where subject = 'slip print'").all() as {
     id: string
     job_name: string
     state: string
@@ -43,12 +43,12 @@ export function faultsOf(
       must(!outOf.has(p.job_name), `${p.job_name} is ${p.state}, and a sheet came out`)
   }
   for (const id of promised.prints)
-    must(num('select count(*) from prints where id = ?', id) === 1, `print ${id} was promised and is gone`)
+    must(num('select count(*) from print_jobs where id = ?', id) === 1, `print ${id} was promised and is gone`)
   for (const id of promised.runs)
     must(num('select count(*) from runs where id = ?', id) === 1, `run ${id} was promised and is gone`)
   must(
     num(
-      'select count(*) from (select run_id from prints where run_id is not null group by run_id having count(*) > 1)',
+      'select count(*) from (select run_id from print_jobs where run_id is not null group by run_id having count(*) > 1)',
     ) === 0,
     'a run is of two prints',
   )
@@ -62,24 +62,29 @@ export function faultsOf(
         ) === num(`select count(*) from runs where ${known} and roll_id is null and stock_id = ?`, s.id),
         `stock ${s.id} does not add up`,
       )
-  for (const r of db.prepare('select id, charge, member_id from runs').all() as {
+  for (const p of db.prepare('select id, run_id, charge, member_id from run_parts').all() as {
     id: string
+    run_id: string
     charge: number
     member_id: string | null
   }[]) {
     const booked = num(
-      "select coalesce(sum(amount), 0) from account_entries where run_id = ? and kind = 'charge'",
-      r.id,
+      "select coalesce(sum(amount), 0) from account_entries where part_id = ? and kind = 'charge'",
+      p.id,
     )
-    if (r.member_id) must(booked === r.charge, `run ${r.id} is charged ${booked} instead of ${r.charge}`)
+    if (p.member_id) must(booked === p.charge, `a part of run ${p.run_id} is charged ${booked} instead of ${p.charge}`)
   }
+  const partless =
+    'select count(*) from runs r where charge <> (select coalesce(sum(charge), 0) from run_parts where run_id = r.id)'
+  must(num(partless) === 0, 'the parts of a run do not add up to it')
+  must(num('select count(*) from runs where id not in (select run_id from run_records)') === 0, 'a run has no record')
   must(
     num('select count(*) from events') === num('select max(id) - min(id) + 1 from events'),
     'a line of history is missing',
   )
   must((db.pragma('integrity_check', { simple: true }) as string) === 'ok', 'the database is damaged')
   must((db.pragma('foreign_key_check') as unknown[]).length === 0, 'a row points to nothing')
-  const prints = num('select count(*) from prints where slip_id is not null')
+  const prints = num("select count(*) from print_jobs where subject = 'slip print'")
   const runs = num('select count(*) from runs')
   db.close()
   must(

@@ -81,7 +81,7 @@ async function wholeWay(path: string, quarter: 0 | 1): Promise<{ seconds: number
   }
   const out = createWriteStream(join(folder, 'out.pwg'))
   let bytes = 0
-  for await (const piece of pwgRaster(page, new Map([['p', { raw, size, orientation: 1, converter: null }]]), head)) {
+  for await (const piece of pwgRaster(page, new Map([['p', { raw, size, orientation: 1, stages: [] }]]), head)) {
     bytes += piece.length
     if (!out.write(piece)) await new Promise<void>((resolve) => out.once('drain', () => resolve()))
   }

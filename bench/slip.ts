@@ -13,7 +13,7 @@ export function benchSlip(): void {
   for (let i = 0; i < 20_000; i++) {
     const slip = facts({
       edge: i % 2 === 0 ? 'borderless' : 'margins',
-      growth: i % 3 === 0 ? 'accepted' : 'cancelled',
+      enlargement: i % 3 === 0 ? 'left' : 'corrected',
       placing:
         i % 4 === 0 ? { mode: 'fill' } : { mode: 'exact', by: { edge: 'width', um: fromMm(50 + random() * 200) } },
       anchor: { x: random(), y: random() },

@@ -3,11 +3,11 @@ import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
 import type { z } from 'zod'
-import { CAUSES, EMPTY_SLIP } from '@/contract/slip-data'
+import { CAUSES, FIRST, plainSlip } from '@/contract/slip-data'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { Result } from '@/core/result/result'
-import type { SlipBody } from '@/core/slip/facts'
+import type { SlipBody } from '@/core/slip/body'
 import { type Problem, sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { addPicture, previewPicture } from '@/server/actions/pictures'
@@ -306,8 +306,7 @@ class Filling {
   }
 
   private body(print: DemoPrint): SlipBody {
-    return {
-      ...EMPTY_SLIP,
+    return plainSlip({
       title: print.title,
       memberId: found(this.people, print.member),
       pictureId: found(this.pictureIds, print.file),
@@ -322,7 +321,7 @@ class Filling {
             },
       copies: print.copies ?? 1,
       ...print.body,
-    }
+    })
   }
 
   /** Six months of prints: mostly good, proofs before the large ones, now and then one spoiled. */
@@ -355,7 +354,10 @@ class Filling {
         const cause = outcome === 'spoiled' ? pick(CAUSES.slice(0, 7), this.random) : null
         await this.do(
           ACTIONS['run.log'],
-          { slipId: slip.id, revision, outcome, cause, note, copies, answers, at: when + runs * 1000 },
+          {
+            ...{ slipId: slip.id, revision, outcome, cause, note, at: when + runs * 1000 },
+            prints: [{ printId: FIRST, copies, answers }],
+          },
           when,
         )
         runs += copies

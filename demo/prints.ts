@@ -1,5 +1,5 @@
+import type { PlainSlip } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
-import type { SlipBody } from '@/core/slip/facts'
 
 /** A kind of print that the room's people ask for, again and again. */
 export type DemoPrint = {
@@ -8,11 +8,11 @@ export type DemoPrint = {
   readonly preset: string
   readonly member: string
   readonly sheet: { readonly size: string } | { readonly roll: number; readonly length: number | 'auto' }
-  readonly body?: Partial<SlipBody>
+  readonly body?: PlainSlip
   readonly copies?: number
 }
 
-const exact = (edge: 'width' | 'height' | 'long', millimetres: number): SlipBody['placing'] => ({
+const exact = (edge: 'width' | 'height' | 'long', millimetres: number): NonNullable<PlainSlip['placing']> => ({
   mode: 'exact',
   by: { edge, um: fromMm(millimetres) },
 })
@@ -161,7 +161,7 @@ export const DEMO_WAITING: readonly DemoPrint[] = [
     preset: GREY,
     member: 'Iria Vantongeren',
     sheet: B4,
-    body: { edge: 'borderless', placing: exact('width', 180), depth: 1, chargeTo: 'group' },
+    body: { edge: 'borderless', placing: exact('width', 180), darkness: 1, chargeTo: 'group' },
   },
   {
     title: 'Hart’s-tongue',
@@ -190,7 +190,7 @@ export const DEMO_WAITING: readonly DemoPrint[] = [
     preset: 'Otter, Dune Lustre, colour',
     member: 'Tobiah Ravensholt',
     sheet: A4,
-    body: { edge: 'borderless', placing: { mode: 'fill' }, growth: 'accepted' },
+    body: { edge: 'borderless', placing: { mode: 'fill' }, enlargement: 'left' },
   },
   {
     title: 'Cumulus, 6 May',

@@ -15,7 +15,7 @@ afterAll(() => visit.end())
 
 const slipCalled = (title: string): string => one<string>('select id from slips where title = ?', title)
 const goodOf = (slip: string): number =>
-  one<number>("select count(*) from runs where slip_id = ? and outcome = 'good'", slip)
+  one<number>("select count(*) from run_parts where slip_id = ? and now_outcome = 'good'", slip)
 
 /** Does something at the simulated card printer by hand. */
 const atWren = (what: Record<string, unknown>): Promise<Response> =>

@@ -66,7 +66,7 @@ describe('presets', () => {
 
   it('a slip keeps its version, says that a newer one exists, and moves on one press', async () => {
     const slip = one(
-      "select s.id from slips s join preset_versions v on v.id = s.version_id join presets p on p.id = v.preset_id where s.state = 'waiting' and p.name = 'Otter, Fenland Matte, colour' limit 1",
+      "select s.id from slips s join preset_versions v on v.id = json_extract(s.body, '$.prints[0].versionId') join presets p on p.id = v.preset_id where s.state = 'waiting' and p.name = 'Otter, Fenland Matte, colour' limit 1",
     )
     const page = await visit.open(`/slips/${slip}`)
     await (await page.waitForSelector('section[aria-label=Preset] button'))?.click()

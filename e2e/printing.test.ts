@@ -2,6 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
+import { plainSlip } from '@/contract/slip-data'
+import { fromMm } from '@/core/length/length'
 import { readRuler, SheetPicture } from '../test/measure'
 import { axe, choose, one, oneCopy, press, says, settled, Visit } from './browser'
 
@@ -123,7 +125,7 @@ describe('a printer by its address, from nothing to a print that measures what w
       ),
     }
     for (let sheet = 1; sheet <= 5; sheet++) {
-      const jobName = one<string>('select job_name from prints where check_id = ? and copy = ?', checkId, sheet)
+      const jobName = one<string>('select job_name from print_jobs where subject_id = ? and sheet = ?', checkId, sheet)
       const read = readRuler(await SheetPicture.open(sheetOf(jobName).path), ruler as never)
       await page.focus(`[aria-label="Sheet ${sheet}, left"]`)
       const values = [...Object.values(read.ticks), ...Object.values(read.lengths)]
@@ -175,25 +177,16 @@ describe('a printer by its address, from nothing to a print that measures what w
       "select v.id from preset_versions v join presets p on p.id = v.preset_id where p.name = 'Stoat, lustre, draft'",
     )
     const slip = await act(page, 'slip.add', {
-      body: {
+      body: plainSlip({
         title: 'Small on large',
-        memberId: null,
-        chargeTo: 'member',
         pictureId: one<string>(
           "select id from pictures where mime = 'image/jpeg' and orientation = 1 order by width desc limit 1",
         ),
-        crop: null,
-        quarter: 'auto',
         versionId,
         sheet: { kind: 'size', sizeId: 'jis_b4_257x364mm' },
         edge: 'borderless',
-        growth: 'cancelled',
-        centring: { kind: 'true' },
-        placing: { mode: 'exact', by: { edge: 'both', width: 120_000, height: 160_000 } },
-        anchor: { x: 0.5, y: 0.5 },
-        depth: 0,
-        copies: 1,
-      },
+        placing: { mode: 'exact', by: { edge: 'both', width: fromMm(120), height: fromMm(160) } },
+      }),
     })
     await page.goto(`${inject('address')}/slips/${slip.id}`, { waitUntil: 'load' })
     await settled(page)
@@ -206,7 +199,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     await press(page, 'Print it')
     await says(page, /came out and is in the log/, 60_000)
     await says(page, /run \d+, good/)
-    const jobName = one<string>('select job_name from prints where slip_id = ?', slip.id)
+    const jobName = one<string>('select job_name from print_jobs where subject_id = ?', slip.id)
     const sheet = await SheetPicture.open(sheetOf(jobName).path)
     // the picture may be light somewhere: its darkest extent along many lines
     const reach = (axis: 'across' | 'along', from: number, to: number, length: number) => {

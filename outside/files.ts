@@ -5,8 +5,10 @@ import { fromMm, um } from '@/core/length/length'
 import type { Page, PageItem } from '@/core/page/page'
 import { fedSheet, sheetRect } from '@/core/sheet/sheet'
 import { outcomeOf } from '@/core/slip/outcome'
+import { sayProblem } from '@/core/words/problems'
+import { embed } from '@/server/render/embed'
+import type { PictureFile } from '@/server/render/open-picture'
 import { writePdf } from '@/server/render/pdf'
-import { readyPicture } from '@/server/render/source'
 import { printerProfile } from '../demo/icc'
 import { randomSlip, seeded } from '../test/random-slips'
 import { facts, PICTURE } from '../test/slip-facts'
@@ -82,7 +84,7 @@ async function pageOf(seed: number, folder: string): Promise<{ pdf: Uint8Array; 
   const borderless = seed % 2 === 0
   const sheet = { kind: 'cut', width: fromMm(257), length: fromMm(364) } as const
   const body = randomSlip(random, { queue: '', borderless, sheet, width: 257, length: 364 })
-  const { print } = outcomeOf(facts(body, { size: null, picture: { ...PICTURE, ...size } }))
+  const { page: said } = outcomeOf(facts(body, { size: null, picture: { ...PICTURE, ...size } }))
   const name = NAMES[seed % NAMES.length] ?? ''
   const caption: PageItem = {
     kind: 'text',
@@ -91,12 +93,12 @@ async function pageOf(seed: number, folder: string): Promise<{ pdf: Uint8Array; 
     height: um(4000),
   }
   const mark: PageItem = { kind: 'mark', rect: { x: um(10_000), y: um(10_000), w: um(5000), h: um(5000) } }
-  const items = print ? [...print.page.items, caption, mark] : [caption, mark]
+  const items = said ? [...said.items, caption, mark] : [caption, mark]
   const whole = fedSheet(sheet.width, sheet.length, 'short')
-  const page: Page = { sheet: whole, trim: print?.page.trim ?? sheetRect(whole), items }
+  const page: Page = { sheet: whole, trim: said?.trim ?? sheetRect(whole), items }
   const profile = printerProfile('fen', { gamma: 2, black: 0.035, chroma: 0.82 })
   const convert = seed % 4 === 1
-  const ready = await readyPicture({
+  const file: PictureFile = {
     ...{
       path,
       mime: jpeg ? 'image/jpeg' : 'image/png',
@@ -108,15 +110,16 @@ async function pageOf(seed: number, folder: string): Promise<{ pdf: Uint8Array; 
       page: 0,
       tagged: false,
     },
-    convertTo: convert ? { profile, name: 'fen', intent: 'relative', blackPoint: true } : null,
-  })
-  if (!ready.ok) throw new Error(ready.problem)
+  }
+  const target = convert ? ({ profile, name: 'fen', intent: 'relative', blackPoint: true } as const) : null
+  const embedded = await embed(file, { convert: convert ? 'to the profile' : 'nothing', target })
+  if (!embedded.ok) throw new Error(sayProblem(embedded.problem))
   const about = {
     title: name,
     subject: `page ${seed}`,
     madeFor: convert ? { profile, name: 'fen', grey: false } : null,
   }
-  return { pdf: await writePdf(page, new Map([[PICTURE.id, { ready: ready.value, size }]]), about), page }
+  return { pdf: await writePdf(page, new Map([[PICTURE.id, { embedded: embedded.value, size }]]), about), page }
 }
 
 /** PDFs by three renderers and a checker: sound, of the exact size, with nothing borrowed, and the same to all. */

@@ -2,15 +2,15 @@ import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
-import { EMPTY_SLIP } from '@/contract/slip-data'
+import { plainSlip } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
 import { sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { addPicture } from '@/server/actions/pictures'
 import { receive } from '@/server/files/files'
 import { printUntil } from '@/server/printing/follow'
+import { readPrintJob } from '@/server/stores/print-jobs'
 import { readPrinter } from '@/server/stores/printers'
-import { readPrint } from '@/server/stores/prints'
 import { OpenRoom } from '../test/open-room'
 import { readRaster } from '../test/raster-reader'
 import { withDiscovery } from './discovery'
@@ -95,7 +95,7 @@ export async function startPrinter(folder: string, kind: Kind): Promise<Printer>
 }
 
 const ended = (room: OpenRoom, id: string) => {
-  const p = readPrint(room.db, id)
+  const p = readPrintJob(room.db, id)
   return p && !['queued', 'sending', 'printing'].includes(p.state) ? p : null
 }
 
@@ -133,20 +133,25 @@ async function roomFor(folder: string, printer: Printer, kind: Kind) {
   const received = await receive(room.folder, Readable.from([bytes]), bytes.length)
   const { id: pictureId } = await room.must(addPicture, { name: 'dark.jpg', received })
   const slip = await room.must(ACTIONS['slip.add'], {
-    body: {
-      ...EMPTY_SLIP,
+    body: plainSlip({
       ...{ title: 'Foreign', pictureId, versionId: sealed.versionId, edge: kind.borderless ? 'borderless' : 'margins' },
       sheet: { kind: 'size', sizeId: kind.size ?? 'iso_a4_210x297mm' },
       placing: { mode: 'exact', by: { edge: 'both', width: fromMm(60), height: fromMm(80) } },
-    },
+    }),
   })
   const start = () =>
     room.act(ACTIONS['print.start'], {
-      ...{ slipId: slip.id, revision: 1, copies: 1, outcome: 'good', note: '' },
-      answers: ['stock', 'loaded', 'size', 'borderless', 'sliver', 'area'].map((check) => ({
-        check,
-        reason: 'outside',
-      })),
+      ...{ slipId: slip.id, revision: 1, outcome: 'good', note: '' },
+      prints: [
+        {
+          printId: 'first',
+          copies: 1,
+          answers: ['stock', 'loaded', 'size', 'borderless', 'sliver', 'area'].map((check) => ({
+            check,
+            reason: 'outside',
+          })),
+        },
+      ],
     })
   return { room, refused: added.value.cannot, slip, start }
 }
@@ -225,7 +230,7 @@ async function broken(folder: string, moment: (typeof BREAKS)[number]): Promise<
     const [id = ''] = started.value.printIds
     if (moment === 'before it is asked') await kill()
     const working = printUntil(stop.signal, () => room.context(), QUIET, PACE)
-    const state = () => readPrint(room.db, id)?.state ?? 'queued'
+    const state = () => readPrintJob(room.db, id)?.state ?? 'queued'
     if (moment === 'while it is sent') await until(() => state() !== 'queued', 20)
     if (moment === 'when all was sent' || moment === 'while it prints') await until(() => state() === 'printing', 20)
     if (moment === 'while it prints') await rest(800)

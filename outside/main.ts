@@ -4,11 +4,12 @@ import { foreign } from './foreign'
 import { pictures } from './pictures'
 import { profiles } from './profiles'
 import { protocol } from './protocol'
+import { road } from './road'
 import { has, inFolder, type Part, type Row, tool } from './tools'
 import { whole } from './whole'
 
 // npm run outside [-- --share] [PART ...]: the product against programs that this project did not write, as a table.
-const PARTS: readonly Part[] = [protocol, foreign, whole, files, pictures, profiles, exchange]
+const PARTS: readonly Part[] = [protocol, foreign, whole, road, files, pictures, profiles, exchange]
 
 const share = process.argv.includes('--share')
 const wanted = process.argv.slice(2).filter((a) => !a.startsWith('--'))

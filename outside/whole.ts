@@ -3,7 +3,7 @@ import { mkdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import puppeteer from 'puppeteer-core'
-import { EMPTY_SLIP } from '@/contract/slip-data'
+import { plainSlip } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
 import { answering } from '../test/answering'
 import { writeLargeTiff } from '../test/tiff'
@@ -86,7 +86,7 @@ async function fromFileToPaper(folder: string): Promise<readonly Row[]> {
     const sealed = await act('preset.seal', { id: preset.id, revision: 1, why: 'outside' })
     const slip = await act('slip.add', {
       body: {
-        ...EMPTY_SLIP,
+        ...plainSlip,
         versionId: sealed.versionId,
         sheet: { kind: 'size', sizeId: 'iso_a4_210x297mm' },
         placing: { mode: 'exact', by: { edge: 'both', width: fromMm(80), height: fromMm(100) } },

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { readStored, slipBookingSchema } from '@/contract/print-job'
+import { readRecord } from '@/contract/record'
 import type { SheetReading } from '@/core/edge/readings'
 import { LENGTHS } from '@/core/edge/readings'
 import { fromMm, um } from '@/core/length/length'
-import type { SlipFacts } from '@/core/slip/facts'
-import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { readEdgeCheck } from '@/server/stores/edge-checks'
 import { readRuler, SheetPicture } from './measure'
@@ -69,7 +69,13 @@ function bedOf(random: () => number): Bed {
   return { queue, borderless, ...form }
 }
 
-const slipOf = (facts: unknown): unknown => (facts as SlipFacts).body
+/** What was promised of a job's sheet: its one piece in the record that will be its run's. */
+function promised(booking: unknown) {
+  const { record } = readStored(slipBookingSchema, booking).run
+  const [piece] = readRecord(record.schema, record.body).pieces
+  if (!piece) throw new Error('nothing was said')
+  return piece
+}
 
 type Miss = { readonly what: string; readonly quantity: Quantity; readonly byMm: number; readonly withinMm: number }
 type Tally = { readonly inside: Record<Quantity, number>; measured: number; readonly misses: Miss[] }
@@ -95,24 +101,22 @@ async function printAndMeasure(count: number, from: number): Promise<Tally> {
     const started = await printers.room.act(ACTIONS['print.start'], {
       slipId: slip.id,
       revision: 1,
-      copies: 1,
+      prints: [{ printId: 'first', copies: 1, answers: [] }],
       outcome: 'proof',
       note: '',
-      answers: [],
     })
     if (!started.ok) throw new Error(JSON.stringify(started.problem))
     const print = await printers.over(started.value.printIds[0] ?? '')
     if (print.state !== 'done') throw new Error(`${print.state}: ${print.problem ?? print.printerSays}`)
-    const said = outcomeOf(print.facts as SlipFacts)
-    if (!said.print || !said.sheet) throw new Error('nothing was said')
-    const p = said.print.onPaper
+    const said = promised(print.booking)
+    const p = said.onPaper
     if (p.w < 20_000 || p.h < 20_000) continue
     const { out, path } = printers.out(print.id)
     const sheet = await SheetPicture.open(path)
     const across = sheet.extent('across', (p.y + p.h / 2) / 1000, out.width)
     const along = sheet.extent('along', (p.x + p.w / 2) / 1000, out.length)
     if (!across || !along)
-      throw new Error(`no ink where it was said: ${path} ${JSON.stringify({ p, bed, body: slipOf(print.facts) })}`)
+      throw new Error(`no ink where it was said: ${path} ${JSON.stringify({ p, bed, of: print.booking })}`)
     const is: Record<Quantity, number> = {
       width: across.to - across.from,
       height: along.to - along.from,
@@ -132,7 +136,7 @@ async function printAndMeasure(count: number, from: number): Promise<Tally> {
     tally.measured += 1
     for (const q of QUANTITIES) {
       const by = Math.abs(is[q] - should[q])
-      const within = said.print.within[q] / 1000
+      const within = said.tolerance[q] / 1000
       if (by <= within) tally.inside[q] += 1
       else
         tally.misses.push({
@@ -179,7 +183,7 @@ async function edgeCheck(queue: string, edge: 'margins' | 'borderless', sheet: B
       D: { x: mm(layout.crosses.D.x), y: mm(layout.crosses.D.y) },
     },
   }
-  const rows = printers.room.db.$client.prepare('select id from prints where check_id = ? order by copy').all(id)
+  const rows = printers.room.db.$client.prepare('select id from print_jobs where subject_id = ? order by sheet').all(id)
   const readings: SheetReading[] = []
   for (const { id: printId } of rows as { id: string }[]) {
     const print = await printers.over(printId)
@@ -231,16 +235,15 @@ describe('what comes out is what was said', () => {
         versionId: versions.get('otter') ?? null,
         sheet: { kind: 'size', sizeId: 'jis_b4_257x364mm' },
         edge: 'borderless',
-        growth: 'cancelled',
+        enlargement: 'corrected',
         placing: { mode: 'exact', by: { edge: 'both', width: fromMm(120), height: fromMm(160) } },
       })
       const { printIds } = await printers.room.must(ACTIONS['print.start'], {
         slipId: slip.id,
         revision: 1,
-        copies: 1,
+        prints: [{ printId: 'first', copies: 1, answers: [] }],
         outcome: 'good',
         note: '',
-        answers: [],
       })
       const print = await printers.over(printIds[0] ?? '')
       const sheet = await SheetPicture.open(printers.out(print.id).path)

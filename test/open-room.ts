@@ -1,7 +1,6 @@
 import type { z } from 'zod'
-import { EMPTY_SLIP } from '@/contract/slip-data'
+import { type PlainSlip, plainSlip } from '@/contract/slip-data'
 import type { Result } from '@/core/result/result'
-import type { SlipBody } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { bringUpToDate, type Db, openDatabase } from '@/server/db/open'
@@ -76,16 +75,15 @@ export class OpenRoom {
   }
 
   /** A slip that could be printed on the room's own preset. */
-  async slip(body: Partial<SlipBody> = {}): Promise<{ readonly id: string; readonly number: number }> {
+  async slip(body: PlainSlip = {}): Promise<{ readonly id: string; readonly number: number }> {
     return this.must(ACTIONS['slip.add'], {
-      body: {
-        ...EMPTY_SLIP,
+      body: plainSlip({
         title: 'Fern',
         pictureId: this.picture(),
         versionId: this.one<string>('select id from preset_versions limit 1'),
         sheet: { kind: 'size', sizeId: 'iso_a4_210x297mm' },
         ...body,
-      },
+      }),
     })
   }
 }

@@ -6,14 +6,13 @@ import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import pino from 'pino'
 import sharp from 'sharp'
-import { EMPTY_SLIP } from '@/contract/slip-data'
+import { type PlainSlip, plainSlip } from '@/contract/slip-data'
 import type { Settings } from '@/core/preset/settings'
-import type { SlipBody } from '@/core/slip/facts'
 import { ACTIONS } from '@/server/actions/all'
 import { addPicture } from '@/server/actions/pictures'
 import { receive } from '@/server/files/files'
 import { type Pace, printUntil } from '@/server/printing/follow'
-import { readPrint } from '@/server/stores/prints'
+import { readPrintJob } from '@/server/stores/print-jobs'
 import { DEMO_PRINTERS } from '../demo/printers'
 import { Machine } from '../standins/printer/machine'
 import { MODELS } from '../standins/printer/models'
@@ -172,8 +171,8 @@ export class PrintRoom {
     return added.id
   }
 
-  async slip(body: Partial<SlipBody>): Promise<{ readonly id: string }> {
-    return this.room.must(ACTIONS['slip.add'], { body: { ...EMPTY_SLIP, title: 'test', ...body } })
+  async slip(body: PlainSlip): Promise<{ readonly id: string }> {
+    return this.room.must(ACTIONS['slip.add'], { body: plainSlip({ title: 'test', ...body }) })
   }
 
   /** Starts the printing process, as the background process does. */
@@ -201,7 +200,7 @@ export class PrintRoom {
   async over(printId: string, within = 60_000) {
     const until = Date.now() + within
     for (;;) {
-      const print = readPrint(this.room.db, printId)
+      const print = readPrintJob(this.room.db, printId)
       if (!print) throw new Error('the print is gone')
       if (!['queued', 'sending', 'printing'].includes(print.state)) return print
       if (Date.now() > until) throw new Error(`print ${print.jobName} is still ${print.state}: ${print.printerSays}`)
@@ -211,7 +210,7 @@ export class PrintRoom {
 
   /** The sheet that came out for a print. */
   out(printId: string): { readonly out: Out; readonly path: string } {
-    const jobName = this.room.one<string>('select job_name from prints where id = ?', printId)
+    const jobName = this.room.one<string>('select job_name from print_jobs where id = ?', printId)
     for (const id of this.machines.keys())
       for (const name of readdirSync(join(this.trays, id)))
         if (name.endsWith('.json')) {

@@ -1,5 +1,5 @@
 import { fromMm, um } from '@/core/length/length'
-import type { SheetChoice, SlipBody } from '@/core/slip/facts'
+import type { PlainPatch, SheetChoice } from '@/core/slip/body'
 
 /** mulberry32 */
 export function seeded(seed: number): () => number {
@@ -28,15 +28,15 @@ export type Bed = {
   readonly length: number
 }
 
-/** A slip body by chance: whole, fill or exact, growth cancelled or accepted, upright or turned, anywhere on the sheet. */
-export function randomSlip(random: () => number, bed: Bed): Partial<SlipBody> {
+/** A print by chance: whole, fill or exact, enlargement corrected or left, upright or turned, anywhere on the sheet. */
+export function randomSlip(random: () => number, bed: Bed): PlainPatch {
   const mode = pick(random, ['whole', 'fill', 'exact', 'exact'] as const)
   const most = Math.min(bed.width, bed.length) * 0.85
   const side = 30 + random() * Math.max(5, most - 30)
   return {
     sheet: bed.sheet,
     edge: bed.borderless ? 'borderless' : 'margins',
-    growth: random() < 0.7 ? 'cancelled' : 'accepted',
+    enlargement: random() < 0.7 ? 'corrected' : 'left',
     quarter: pick(random, [0, 1, 'auto', 'auto'] as const),
     centring: pick(random, [{ kind: 'area' }, { kind: 'true' }, { kind: 'even', um: null }] as const),
     placing:

@@ -5,13 +5,13 @@ import { rulerLayout, type Stair } from '@/core/edge/ruler-sheet'
 import { solveCheck } from '@/core/edge/solve'
 import { fromMm, um } from '@/core/length/length'
 import { type EdgeName, edges, type FedSheet, fedSheet } from '@/core/sheet/sheet'
-import type { SlipFacts, VersionFacts } from '@/core/slip/facts'
+import type { PrintFacts, VersionFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { declaredAccuracy } from '@/core/slip/sheet-outcome'
 import { MODELS, type Path, type Sides } from '../standins/printer/models'
 import { type Landing, landing, normal, type Truth, truthOf } from '../standins/printer/truth'
 import { type Bed, pick, randomSlip, seeded } from './random-slips'
-import { FACTS, VERSION } from './slip-facts'
+import { facts, PICTURE, VERSION } from './slip-facts'
 
 // Rooms in numbers only: a machine's truth from a seed, five sheets read, then a thousand prints of one slip, counted.
 const ROOMS = 2000
@@ -147,17 +147,16 @@ function knowledge(g: Ground, truth: Truth, random: () => number): { declared: V
 function shares(
   g: Ground,
   truth: Truth,
-  facts: SlipFacts,
+  facts: PrintFacts,
   random: () => number,
-): { readonly of: Readonly<Record<Quantity, number>>; readonly within: Readonly<Record<Quantity, number>> } | null {
-  const { print, sheet } = outcomeOf(facts)
-  if (!print || !sheet || print.onPaper.w < 20_000 || print.onPaper.h < 20_000) return null
-  const [part] = print.page.items
-  if (part?.kind !== 'picture') return null
-  const w = part.window
+): { readonly of: Readonly<Record<Quantity, number>>; readonly tolerance: Readonly<Record<Quantity, number>> } | null {
+  const { pieces, sheet } = outcomeOf(facts)
+  const [piece] = pieces
+  if (!piece || !sheet || piece.onPaper.w < 20_000 || piece.onPaper.h < 20_000) return null
+  const w = piece.part.window
   const [W, L] = [g.bed.width, g.bed.length]
   const m = g.bed.borderless ? NONE : truth.margins
-  const said = print.onPaper
+  const said = piece.onPaper
   const should: Readonly<Record<Quantity, number>> = {
     width: said.w,
     height: said.h,
@@ -182,10 +181,10 @@ function shares(
       lead,
       trail: L - trail,
     }
-    for (const q of QUANTITIES) if (Math.abs(is[q] * 1000 - should[q]) <= print.within[q]) inside[q] += 1
+    for (const q of QUANTITIES) if (Math.abs(is[q] * 1000 - should[q]) <= piece.tolerance[q]) inside[q] += 1
   }
   const of = Object.fromEntries(QUANTITIES.map((q) => [q, inside[q] / PRINTS])) as Record<Quantity, number>
-  return { of, within: print.within }
+  return { of, tolerance: piece.tolerance }
 }
 
 const median = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0
@@ -200,13 +199,8 @@ describe(`${ROOMS} simulated rooms, five sheets read in each`, () => {
       const g = groundOf(random)
       const truth = truthOf(seed, g.model, g.path)
       const { declared, checked } = knowledge(g, truth, random)
-      const picture = {
-        ...FACTS.picture,
-        width: 3000 + Math.floor(random() * 2000),
-        height: 3600,
-      } as SlipFacts['picture']
-      const body = { ...FACTS.body, ...randomSlip(random, g.bed) }
-      const base = { ...FACTS, body, picture, size: null }
+      const picture = { ...PICTURE, width: 3000 + Math.floor(random() * 2000), height: 3600 }
+      const base = facts(randomSlip(random, g.bed), { picture, size: null })
       const after = shares(g, truth, { ...base, version: checked }, random)
       const before = shares(g, truth, { ...base, version: declared }, random)
       if (!after || !before) continue
@@ -215,8 +209,8 @@ describe(`${ROOMS} simulated rooms, five sheets read in each`, () => {
         if (after.of[q] >= 0.95) held.checked[q] += 1
         if (before.of[q] >= 0.95) held.declared[q] += 1
       }
-      bounds.checked.push(after.within.left)
-      bounds.declared.push(before.within.left)
+      bounds.checked.push(after.tolerance.left)
+      bounds.declared.push(before.tolerance.left)
     }
     expect(rooms).toBe(ROOMS)
     const part = (n: number): number => n / rooms

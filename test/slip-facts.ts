@@ -2,26 +2,30 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { edges, fedSheet, sameEdges } from '@/core/sheet/sheet'
-import { type PictureFacts, RULES, type SlipBody, type SlipFacts, type VersionFacts } from '@/core/slip/facts'
+import { type PlainPatch, type PrintBody, patched, type SlipBody } from '@/core/slip/body'
+import { type PictureFacts, type PrintFacts, RULES, type VersionFacts } from '@/core/slip/facts'
+import { outcomeOf } from '@/core/slip/outcome'
 
-/** A plain slip body of tests: whole picture, true centre, margins. */
-export const BODY: SlipBody = {
-  title: 'Test',
-  memberId: null,
-  chargeTo: 'member',
-  pictureId: 'p',
-  crop: null,
-  quarter: 'auto',
+/** A plain print of tests: whole picture, in the printable area, margins. */
+export const PRINT: PrintBody = {
+  id: 'first',
   versionId: 'v',
   sheet: { kind: 'size', sizeId: 's' },
   edge: 'margins',
-  growth: 'cancelled',
+  enlargement: 'corrected',
   centring: { kind: 'area' },
-  placing: { mode: 'whole' },
-  anchor: { x: 0.5, y: 0.5 },
-  depth: 0,
+  darkness: 0,
   copies: 1,
+  pieces: [
+    {
+      ...{ id: 'first', pictureId: 'p', crop: null, quarter: 'auto' },
+      placing: { mode: 'whole' },
+      anchor: { x: 0.5, y: 0.5 },
+    },
+  ],
 }
+
+export const BODY: SlipBody = { title: 'Test', memberId: null, chargeTo: 'member', prints: [PRINT] }
 
 export const PICTURE: PictureFacts = {
   id: 'p',
@@ -126,20 +130,34 @@ export const FIGURES: EdgeFigures = {
     reading: um(50),
   },
 }
-export const FACTS: SlipFacts = {
+export const FACTS: PrintFacts = {
   rules: RULES,
-  body: BODY,
-  picture: PICTURE,
+  slip: { title: 'Test', memberId: null, chargeTo: 'member' },
+  print: PRINT,
+  pictures: [PICTURE],
   version: VERSION,
   size: { name: 'B4', short: fromMm(257), long: fromMm(364) },
   stock: { id: 'st', price: { kind: 'sheet', pack: 50, price: minor(4750) }, left: 17 },
   tariff: { id: 't', paperPercent: 100, inkPer100Ml: minor(7000), roomShare: minor(25) },
-  room: { stopPpi: 90, lookPpi: 200, usualCopies: 6 },
+  room: { stopPpi: 90, cautionPpi: 200, usualCopies: 6 },
 }
 
-/** {@link FACTS} with another body, and anything else on top. */
-export const facts = (body: Partial<SlipBody>, rest: Partial<SlipFacts> = {}): SlipFacts => ({
+/** {@link FACTS} with a patch of its print and of the one piece on it, another picture, and anything else on top. */
+export const facts = (
+  patch: PlainPatch,
+  { picture, ...rest }: Partial<PrintFacts> & { readonly picture?: PictureFacts | null } = {},
+): PrintFacts => ({
   ...FACTS,
+  ...(picture === undefined ? {} : { pictures: [picture] }),
   ...rest,
-  body: { ...BODY, ...body },
+  print: patched(PRINT, patch),
 })
+
+/** An outcome of which everything is there: its sheet, its page and its first piece. @throws when something is not. */
+export function laid(given: PrintFacts) {
+  const outcome = outcomeOf(given)
+  const { sheet, page } = outcome
+  const [piece] = outcome.pieces
+  if (!sheet || !page || !piece) throw new Error('nothing was laid')
+  return { ...outcome, sheet, page, piece }
+}

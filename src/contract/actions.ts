@@ -4,8 +4,8 @@ import { MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
-import { sheetChoiceSchema, slipBodySchema } from './slip'
-import { CAUSES } from './slip-data'
+import { innerIdSchema, sheetChoiceSchema, slipBodySchema } from './slip'
+import { CAUSES, MOST_PRINTS } from './slip-data'
 
 /** Counts up by one from 1: no row is ever saved a thousand million times. */
 const revisionSchema = z.int().min(1).max(1_000_000_000)
@@ -54,6 +54,14 @@ const answersSchema = z
   .array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) }))
   .max(40)
 
+/** Prints of a slip that are printed or logged: how many of each, and why the stops of each were answered. */
+const printsAsked = (mostCopies: number) =>
+  z
+    .array(z.object({ printId: innerIdSchema, copies: z.int().min(1).max(mostCopies), answers: answersSchema }))
+    .min(1)
+    .max(MOST_PRINTS)
+    .refine((list) => new Set(list.map((p) => p.printId)).size === list.length, 'one print twice')
+
 /** The inputs of every write, by the action's name. */
 export const INPUTS = {
   'room.set-up': z.object({
@@ -77,7 +85,7 @@ export const INPUTS = {
     name: nameSchema,
     unit,
     stopPpi: z.int().min(1).max(2000),
-    lookPpi: z.int().min(1).max(2000),
+    cautionPpi: z.int().min(1).max(2000),
     usualCopies: z.int().min(1).max(500),
     edgeCheckDays: z.int().min(1).max(3650),
   }),
@@ -178,7 +186,7 @@ export const INPUTS = {
   'slip.save': z.object({ ...edited, body: slipBodySchema }),
   'slip.state': z.object({ ...edited, state: z.enum(['open', 'waiting', 'withdrawn']) }),
   'slip.copy': z.object({ id: idSchema }),
-  'slip.file': z.object({ id: idSchema, revision: revisionSchema }),
+  'slip.file': z.object({ id: idSchema, printId: innerIdSchema, revision: revisionSchema }),
   'job.cancel': z.object({ id: idSchema }),
   'run.log': z.object({
     slipId: idSchema,
@@ -186,9 +194,7 @@ export const INPUTS = {
     outcome: z.enum(['good', 'proof', 'spoiled']),
     cause: z.enum(CAUSES).nullable(),
     note: noteSchema,
-    /** how many prints this is about, each becomes a run of its own */
-    copies: z.int().min(1).max(500),
-    answers: answersSchema,
+    prints: printsAsked(500),
     /** only for a room that is filled afterwards; null is now */
     at: timeSchema.nullable().default(null),
   }),
@@ -203,11 +209,10 @@ export const INPUTS = {
   'print.start': z.object({
     slipId: idSchema,
     revision: revisionSchema,
-    copies: z.int().min(1).max(100),
+    prints: printsAsked(100),
     /** what each copy is logged as once the printer says that it is done */
     outcome: z.enum(['good', 'proof']),
     note: noteSchema,
-    answers: answersSchema,
   }),
   'print.cancel': z.object({ id: idSchema }),
   'print.settle': z.object({

@@ -8,6 +8,8 @@ export type PrintLine = {
   /** a member's print is logged, a ruler sheet is not */
   readonly of: 'slip' | 'check'
   readonly href: string
+  /** which print of its slip; null for a sheet that is no slip's */
+  readonly printId: string | null
   readonly copy: number
   /** 0..1 of the file sent */
   readonly progress: number

@@ -1,22 +1,40 @@
-import type { SlipBody } from '@/core/slip/facts'
+import { type PlainPatch, type PrintBody, patched, type SlipBody, type SlipHead } from '@/core/slip/body'
 
-/** A slip before anything was filled in. */
-export const EMPTY_SLIP: SlipBody = {
-  title: '',
-  memberId: null,
-  chargeTo: 'member',
-  pictureId: null,
-  crop: null,
-  quarter: 'auto',
+/** The id of a slip's first print and of a print's first piece. */
+export const FIRST = 'first'
+
+/** What one slip may ask for. */
+export const MOST_PRINTS = 40
+
+/** A print before anything was filled in. */
+export const EMPTY_PRINT: PrintBody = {
+  id: FIRST,
   versionId: null,
   sheet: null,
   edge: 'margins',
-  growth: 'cancelled',
+  enlargement: 'corrected',
   centring: { kind: 'true' },
-  placing: { mode: 'whole' },
-  anchor: { x: 0.5, y: 0.5 },
-  depth: 0,
+  darkness: 0,
   copies: 1,
+  pieces: [
+    {
+      ...{ id: FIRST, pictureId: null, crop: null, quarter: 'auto' },
+      placing: { mode: 'whole' },
+      anchor: { x: 0.5, y: 0.5 },
+    },
+  ],
+}
+
+/** A slip before anything was filled in. */
+export const EMPTY_SLIP: SlipBody = { title: '', memberId: null, chargeTo: 'member', prints: [EMPTY_PRINT] }
+
+/** What one print with one piece needs: its own fields, its piece's and its slip's, in one. */
+export type PlainSlip = Partial<SlipHead> & PlainPatch
+
+/** A slip with one print and one piece. */
+export function plainSlip({ title, memberId, chargeTo, ...patch }: PlainSlip): SlipBody {
+  const head = { title: title ?? '', memberId: memberId ?? null, chargeTo: chargeTo ?? ('member' as const) }
+  return { ...head, prints: [patched(EMPTY_PRINT, patch)] }
 }
 
 /** What spoils a print; the last is for the room's own words, in the note. */

@@ -9,7 +9,8 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { DEMO_PRINTERS } from '../../demo/printers'
 import { type Asked, done, hearing, show } from '../../test/interface'
-import { facts, PICTURE, VERSION } from '../../test/slip-facts'
+import { facts, laid, PICTURE, VERSION } from '../../test/slip-facts'
+import { wanted } from '../../test/wanted'
 import { Bench } from './bench/bench'
 import { Log } from './log/log'
 import { PresetRows } from './presets/preset-rows'
@@ -26,25 +27,25 @@ beforeEach(() => {
 const exact = { edge: 'borderless', placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } } as const
 
 describe('figures', () => {
-  it('keep asked, sent, on paper and within apart', () => {
-    const { sheet, print } = outcomeOf(facts(exact))
-    show(<Figures sheet={sheet} print={print} />)
+  it('keep asked, sent, on paper and tolerance apart', () => {
+    const { sheet, piece } = laid(facts(exact))
+    show(<Figures sheet={sheet} piece={piece} />)
     const width = within(screen.getByRole('row', { name: /^Width/ }))
     expect(width.getAllByRole('cell').map((c) => c.textContent)).toEqual(['180.0', '176.0', '180.0', '± 0.7'])
   })
   it('are in inches in a room of inches', () => {
-    const { sheet, print } = outcomeOf(facts(exact))
-    show(<Figures sheet={sheet} print={print} />, 'in')
+    const { sheet, piece } = laid(facts(exact))
+    show(<Figures sheet={sheet} piece={piece} />, 'in')
     expect(within(screen.getByRole('row', { name: /^Width/ })).getAllByRole('cell')[0]?.textContent).toBe('7.09')
   })
   it('say what they wait for', () => {
-    show(<Figures sheet={null} print={null} />)
+    show(<Figures sheet={null} piece={null} />)
     expect(screen.getByText(/stand here once there is a picture/)).toBeTruthy()
   })
 })
 
 describe('findings', () => {
-  it('show stops and looks in words, and the fine ones on a press', () => {
+  it('show stops and cautions in words, and the fine ones on a press', () => {
     const slip = facts({ copies: 18 }, { picture: { ...PICTURE, profile: null } })
     show(<Findings findings={runChecks(slip, outcomeOf(slip))} />)
     expect(screen.getByText(/17 sheets of this size on the shelf/)).toBeTruthy()
@@ -57,13 +58,13 @@ describe('findings', () => {
 
 describe('the drawing', () => {
   const drawing = (onAnchor?: (a: { x: number; y: number }) => void) => {
-    const { sheet, print } = outcomeOf(facts({ ...exact, edge: 'margins' }))
-    if (!sheet) throw new Error('there is a sheet')
+    const { sheet, pieces } = laid(facts({ ...exact, edge: 'margins' }))
     show(
       <SheetDrawing
         sheet={sheet}
-        print={print}
-        picture={{ url: '/p', thumb: '/t', size: PICTURE }}
+        pieces={pieces}
+        picture={() => ({ url: '/p', thumb: '/t', size: PICTURE })}
+        at={0}
         unit="mm"
         anchor={{ x: 0.5, y: 0.5 }}
         {...(onAnchor ? { onAnchor } : {})}
@@ -94,10 +95,6 @@ describe('the drawing', () => {
 })
 
 describe('logging what came out', () => {
-  const stops = () => {
-    const slip = facts({ copies: 18 })
-    return runChecks(slip, outcomeOf(slip)).filter((f) => f.level === 'stop')
-  }
   const dialog = (withStops: boolean) => {
     const onClose = vi.fn()
     show(
@@ -105,8 +102,7 @@ describe('logging what came out', () => {
         slipId="s"
         open
         onClose={onClose}
-        stops={withStops ? stops() : []}
-        left={1}
+        prints={[wanted({ copies: withStops ? 18 : 1 }, { left: 1 })]}
         whose={{ memberId: 'm', people: [{ id: 'm', name: 'Iria' }], onMember: () => {} }}
         flush={async () => 7}
       />,
@@ -123,7 +119,10 @@ describe('logging what came out', () => {
     await waitFor(() => expect(onClose).toHaveBeenCalled())
     expect(sent[0]).toMatchObject({
       action: 'run.log',
-      body: { revision: 7, outcome: 'good', answers: [{ check: 'stock', reason: 'found one more pack' }] },
+      body: {
+        ...{ revision: 7, outcome: 'good' },
+        prints: [{ printId: 'first', copies: 1, answers: [{ check: 'stock', reason: 'found one more pack' }] }],
+      },
     })
   })
   it('spoiled asks for a cause, not for reasons', () => {
@@ -192,6 +191,7 @@ describe('the bench', () => {
             slips: [
               {
                 id: 'x',
+                printId: 'first',
                 number: 3,
                 title: 'Cirrus',
                 memberName: 'Tobiah Ravensholt',
@@ -210,7 +210,7 @@ describe('the bench', () => {
   it('says what is loaded, what is due, and what has to be changed first', () => {
     show(<Bench bench={bench} shelf={[]} now={Date.UTC(2026, 10, 24, 12)} />)
     expect(screen.getByText('Fenland Matte, B4', { exact: false })).toBeTruthy()
-    expect(screen.getByText('checked 9 days ago').className).toBe('level-look')
+    expect(screen.getByText('checked 9 days ago').className).toBe('level-caution')
     expect(screen.getByRole('heading', { level: 3 }).textContent).toBe(
       'After Dune, A4 in the rear stack and a swap to photo black1 slip, 3 prints, 1.9 ml ink',
     )
@@ -232,6 +232,7 @@ describe('the log', () => {
       number: 9,
       at: Date.UTC(2026, 10, 24, 15, 5),
       slipId: 's',
+      printId: 'first',
       slipNumber: 4,
       groupName: null,
       seal: 'TPX4X4',

@@ -7,9 +7,11 @@ import type { Printer } from './printer'
 /** Upkeep that is due; null days: it was never noted. */
 export type Due = { readonly kind: string; readonly days: number | null }
 
-/** A waiting slip as the bench shows it. */
+/** A print of a waiting slip as the bench shows it. */
 export type BenchSlip = {
   readonly id: string
+  /** which of the slip's prints */
+  readonly printId: string
   readonly number: number
   readonly title: string
   readonly memberName: string | null
@@ -17,7 +19,7 @@ export type BenchSlip = {
   /** good prints that it still wants */
   readonly copies: number
   readonly sheet: { readonly width: Um; readonly length: Um; readonly roll: boolean } | null
-  readonly level: 'stop' | 'look' | 'fine'
+  readonly level: 'stop' | 'caution' | 'fine'
   /** the first finding that is not fine */
   readonly finding: Finding | null
 }

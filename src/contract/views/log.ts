@@ -1,6 +1,6 @@
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
-import type { SlipFacts } from '@/core/slip/facts'
+import type { RunRecord } from '@/core/slip/record'
 
 export type Outcome = 'good' | 'proof' | 'spoiled' | 'not known' | 'not printed'
 
@@ -18,6 +18,7 @@ export type RunLine = {
   readonly number: number
   readonly at: number
   readonly slipId: string
+  readonly printId: string
   readonly slipNumber: number
   readonly title: string
   readonly memberName: string | null
@@ -43,14 +44,17 @@ export type RunLine = {
 }
 
 export type Run = RunLine & {
+  /** its part: a run has one */
+  readonly partId: string
+  readonly chargeTo: 'member' | 'group'
   readonly memberId: string | null
   readonly groupId: string | null
   /** as what it was logged */
   readonly logged: { readonly outcome: Outcome; readonly cause: string | null }
   readonly corrections: readonly Correction[]
   readonly by: string
-  readonly answers: readonly { readonly check: string; readonly says: string; readonly reason: string }[]
-  readonly facts: SlipFacts
+  /** what was promised when it was made */
+  readonly record: RunRecord
 }
 
 export type LogTotals = {

@@ -60,3 +60,18 @@ function paperCost(sheet: FedSheet, stock: StockPrice | null): number {
   if (!stock) return 0
   return stock.kind === 'sheet' ? stock.price / stock.pack : (stock.price * sheet.length) / stock.lengthUm
 }
+
+/** What a run turned out to be, where that is known. */
+export type RunOutcome = 'good' | 'proof' | 'spoiled'
+
+/** What the payer of a run is charged, from its lines: all of a good one, a proof without the room's share, else nothing. */
+export function chargedFor(outcome: RunOutcome, lines: readonly ChargeLine[]): Minor {
+  if (outcome === 'spoiled') return minor(0)
+  return sumOf(outcome === 'good' ? lines : spent(lines))
+}
+
+/** What the room spent: paper and ink, whoever pays. */
+export const costOf = (lines: readonly ChargeLine[]): Minor => sumOf(spent(lines))
+
+const spent = (lines: readonly ChargeLine[]): readonly ChargeLine[] => lines.filter((l) => l.what !== 'room share')
+const sumOf = (lines: readonly ChargeLine[]): Minor => minor(lines.reduce((sum, l) => sum + l.amount, 0))

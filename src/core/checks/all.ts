@@ -1,8 +1,8 @@
-import type { SlipFacts } from '@/core/slip/facts'
-import type { SlipOutcome } from '@/core/slip/outcome'
+import type { PrintFacts } from '@/core/slip/facts'
+import type { PrintOutcome } from '@/core/slip/outcome'
 import { insideArea } from './area'
-import { borderlessPossible, growthKnown, noSliver } from './borderless'
-import type { Check, Finding, Level } from './check'
+import { borderlessPossible, enlargementKnown, noSliver } from './borderless'
+import type { Answer, Check, Finding, Level } from './check'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
 import { darknessKnown } from './darkness'
@@ -25,7 +25,7 @@ export const CHECKS: readonly Check[] = [
   turnSaves,
   borderlessPossible,
   insideArea,
-  growthKnown,
+  enlargementKnown,
   noSliver,
   edgeMeasured,
   resolutionEnough,
@@ -41,19 +41,36 @@ export const CHECKS: readonly Check[] = [
   upkeepDone,
 ]
 
-const ORDER: Readonly<Record<Level, number>> = { stop: 0, look: 1, fine: 2 }
+const ORDER: Readonly<Record<Level, number>> = { stop: 0, caution: 1, fine: 2 }
 
-/** All findings, stops first, then looks, then fine ones; within a level in the order of the checks. */
+/**
+ * All findings, stops first, then cautions, then fine ones; within a level in the order of the checks, then of the
+ * pieces. What is fine with every piece is said once.
+ */
 export function runChecks(
-  facts: SlipFacts,
-  outcome: SlipOutcome,
+  facts: PrintFacts,
+  outcome: PrintOutcome,
   checks: readonly Check[] = CHECKS,
 ): readonly Finding[] {
-  const findings = checks.flatMap((check): Finding[] => {
-    const result = check.run(facts, outcome)
-    return result ? [{ check: check.id, level: result.level, ...result.found }] : []
-  })
+  const pieces = facts.print.pieces.map((piece, i) => ({
+    ...{ piece, picture: facts.pictures[i] ?? null, laid: outcome.pieces[i] ?? null },
+  }))
+  const findings = checks.flatMap((check): readonly Finding[] =>
+    check.of === 'print'
+      ? finding(check.id, check.run(facts, outcome), null)
+      : ofPieces(pieces.map((seen, i) => finding(check.id, check.run(seen, facts, outcome), i + 1))),
+  )
   return [...findings].sort((a, b) => ORDER[a.level] - ORDER[b.level])
+}
+
+const finding = (check: string, answer: Answer, piece: number | null): readonly Finding[] =>
+  answer ? [{ check, level: answer.level, piece, ...answer.found }] : []
+
+function ofPieces(each: readonly (readonly Finding[])[]): readonly Finding[] {
+  const all = each.flat()
+  if (each.length === 1) return all.map((f) => ({ ...f, piece: null }))
+  const wrong = all.filter((f) => f.level !== 'fine')
+  return wrong.length > 0 ? wrong : all.slice(0, 1).map((f) => ({ ...f, piece: null }))
 }
 
 /** The worst level among findings; no finding is fine. */

@@ -9,13 +9,14 @@ export function worstEdge(e: Edges): { edge: EdgeName; byUm: Um; others: number 
   return first ? { edge: first, byUm: e[first], others: some.length - 1 } : null
 }
 
-/** Outside borderless nothing may stand in the margin in silence. Borderless loss is said by growth. */
+/** Outside borderless nothing may stand in the margin in silence. Borderless loss is said by enlargement. */
 export const insideArea: Check = {
   id: 'area',
   about: 'nothing stands in the unprintable margin',
-  run: (_facts, { print, sheet }) => {
-    if (!print || !sheet || sheet.borderless) return null
-    const worst = worstEdge(print.cutOff)
+  of: 'piece',
+  run: ({ laid }, _facts, { sheet }) => {
+    if (!laid || !sheet || sheet.borderless) return null
+    const worst = worstEdge(laid.cutOff)
     return worst ? found('stop', { code: 'margin_cut', ...worst }) : found('fine', { code: 'inside_area' })
   },
 }

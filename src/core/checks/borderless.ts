@@ -5,8 +5,9 @@ import { type Check, found } from './check'
 export const borderlessPossible: Check = {
   id: 'borderless',
   about: 'borderless works on this feed, width and media setting',
-  run: ({ body, version }, { sheet }) => {
-    if (!version || !sheet || body.edge !== 'borderless') return null
+  of: 'print',
+  run: ({ print, version }, { sheet }) => {
+    if (!version || !sheet || print.edge !== 'borderless') return null
     if (version.settings.edgeAllowed === 'margins')
       return found('stop', { code: 'borderless_not_in_preset', preset: version.presetName })
     return sheet.borderlessClosed
@@ -18,28 +19,30 @@ export const borderlessPossible: Check = {
 export const noSliver: Check = {
   id: 'sliver',
   about: 'overspray covers the drift of the feed',
-  run: (_facts, { sheet, print }) => {
-    if (!sheet?.borderless || !print) return null
-    const worst = worstEdge(print.slivers)
-    return worst ? found('look', { code: 'sliver', ...worst }) : found('fine', { code: 'edges_covered' })
+  of: 'piece',
+  run: ({ laid }, _facts, { sheet }) => {
+    if (!sheet?.borderless || !laid) return null
+    const worst = worstEdge(laid.slivers)
+    return worst ? found('caution', { code: 'sliver', ...worst }) : found('fine', { code: 'edges_covered' })
   },
 }
 
-export const growthKnown: Check = {
-  id: 'growth',
-  about: 'the growth of the borderless sheet is taken back',
-  run: ({ body }, { sheet, print }) => {
-    if (!sheet?.borderless || !print) return null
-    if (body.growth === 'accepted')
-      return found('look', {
-        code: 'growth_accepted',
-        acrossPercent: (sheet.growth.gx - 1) * 100,
-        alongPercent: (sheet.growth.gy - 1) * 100,
-        lossUm: worstEdge(print.cutOff)?.byUm ?? NONE.left,
+export const enlargementKnown: Check = {
+  id: 'enlargement',
+  about: 'the enlargement of the borderless sheet is taken back',
+  of: 'piece',
+  run: ({ laid }, { print }, { sheet }) => {
+    if (!sheet?.borderless || !laid) return null
+    if (print.enlargement === 'left')
+      return found('caution', {
+        code: 'enlargement_left',
+        acrossPercent: (sheet.enlargement.gx - 1) * 100,
+        alongPercent: (sheet.enlargement.gy - 1) * 100,
+        lossUm: worstEdge(laid.cutOff)?.byUm ?? NONE.left,
       })
-    return print.grownBy > 1.0001
-      ? found('look', { code: 'grown_to_cover', percent: (print.grownBy - 1) * 100 })
-      : found('fine', { code: 'growth_cancelled' })
+    return laid.grownBy > 1.0001
+      ? found('caution', { code: 'grown_to_cover', percent: (laid.grownBy - 1) * 100 })
+      : found('fine', { code: 'enlargement_corrected' })
   },
 }
 

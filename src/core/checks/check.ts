@@ -5,10 +5,11 @@ import type { BorderlessClosed } from '@/core/printer/closed'
 import type { BlackInk } from '@/core/printer/facts'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
-import type { CheckDue, SlipFacts } from '@/core/slip/facts'
-import type { SlipOutcome } from '@/core/slip/outcome'
+import type { PieceBody } from '@/core/slip/body'
+import type { CheckDue, PictureFacts, PrintFacts } from '@/core/slip/facts'
+import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 
-export type Level = 'stop' | 'look' | 'fine'
+export type Level = 'stop' | 'caution' | 'fine'
 
 /** A paper in one form. Lengths um. */
 export type PaperForm = {
@@ -36,9 +37,9 @@ export type Found =
   | { readonly code: 'sliver'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
   | { readonly code: 'size_as_fed' }
   | { readonly code: 'size_turned'; readonly widthUm: Um; readonly lengthUm: Um }
-  | { readonly code: 'growth_cancelled' }
+  | { readonly code: 'enlargement_corrected' }
   | {
-      readonly code: 'growth_accepted'
+      readonly code: 'enlargement_left'
       readonly acrossPercent: number
       readonly alongPercent: number
       readonly lossUm: Um
@@ -80,15 +81,38 @@ export type Found =
   | { readonly code: 'not_taken'; readonly queue: string; readonly why: NotTaken }
   | { readonly code: 'edge_check_due'; readonly number: number; readonly due: CheckDue }
 
-export type Finding = { readonly check: string; readonly level: Level } & Found
+export type Finding = {
+  readonly check: string
+  readonly level: Level
+  /** which piece it speaks of, from 1; null: the print, or its only piece */
+  readonly piece: number | null
+} & Found
 
-/** One check before printing: pure, from a slip and its outcome. `null`: it does not apply to this slip. */
-export type Check = {
+/** What a check answers; `null`: it does not apply. */
+export type Answer = { readonly level: Level; readonly found: Found } | null
+
+/** One piece of a print with its picture and what becomes of it, where there are such. */
+export type PieceSeen = {
+  readonly piece: PieceBody
+  readonly picture: PictureFacts | null
+  readonly laid: PieceOutcome | null
+}
+
+type Named = {
   readonly id: string
   /** what it looks at, for the list of fine ones */
   readonly about: string
-  readonly run: (facts: SlipFacts, outcome: SlipOutcome) => { readonly level: Level; readonly found: Found } | null
 }
+
+/** One check before printing: pure, from a print and its outcome; asked once for the print, or once for each piece. */
+export type Check = Named &
+  (
+    | { readonly of: 'print'; readonly run: (facts: PrintFacts, outcome: PrintOutcome) => Answer }
+    | {
+        readonly of: 'piece'
+        readonly run: (seen: PieceSeen, facts: PrintFacts, outcome: PrintOutcome) => Answer
+      }
+  )
 
 export const found = <L extends Level>(level: L, what: Found): { readonly level: L; readonly found: Found } => ({
   level,

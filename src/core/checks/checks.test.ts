@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
-import type { SlipBody, SlipFacts } from '@/core/slip/facts'
+import { firstPiece, type PlainPatch } from '@/core/slip/body'
 import { outcomeOf } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
-import { FACTS, FIGURES, facts, PICTURE, VERSION } from '../../../test/slip-facts'
+import { FACTS, FIGURES, facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
 import { CHECKS, runChecks } from './all'
 import { resolutionEnough } from './resolution'
 
 type Case = {
   readonly name: string
   readonly check: string
-  readonly body?: Partial<SlipBody>
-  readonly rest?: Partial<SlipFacts>
-  readonly level: 'stop' | 'look' | 'fine'
+  readonly body?: PlainPatch
+  readonly rest?: Parameters<typeof facts>[1]
+  readonly level: 'stop' | 'caution' | 'fine'
   readonly says: RegExp
 }
 
@@ -52,7 +52,7 @@ const CASES: readonly Case[] = [
     name: 'converted not at all',
     check: 'conversion',
     rest: { version: settings({ printerColour: 'off' }) },
-    level: 'look',
+    level: 'caution',
     says: /not converted at all/,
   },
   {
@@ -93,7 +93,7 @@ const CASES: readonly Case[] = [
     name: 'a picture still read',
     check: 'picture',
     rest: { picture: { ...PICTURE, decoded: null } },
-    level: 'look',
+    level: 'caution',
     says: /still being read/,
   },
   { name: 'a sound picture', check: 'picture', level: 'fine', says: /reads to its end/ },
@@ -102,7 +102,7 @@ const CASES: readonly Case[] = [
     name: 'few pixels',
     check: 'resolution',
     rest: { picture: { ...PICTURE, width: 1200, height: 1600 } },
-    level: 'look',
+    level: 'caution',
     says: /Only 1\d\d ppi; this room wants 200/,
   },
   {
@@ -156,7 +156,7 @@ const CASES: readonly Case[] = [
       version: { ...VERSION, feed: { ...VERSION.feed, maxLength: fromMm(300) } },
       size: { name: 'Card', short: fromMm(280), long: fromMm(310) },
     },
-    level: 'look',
+    level: 'caution',
     says: /only long edge first: load it 310.0 × 280.0 mm/,
   },
   {
@@ -197,7 +197,7 @@ const CASES: readonly Case[] = [
     check: 'sliver',
     body: { edge: 'borderless', placing: { mode: 'fill' } },
     rest: { version: { ...VERSION, queueFeed: { ...VERSION.queueFeed, driftAlong: um(3400) } } },
-    level: 'look',
+    level: 'caution',
     says: /white line of up to 0.5 mm may show at the lead edge, and at one more edge/,
   },
   {
@@ -208,24 +208,24 @@ const CASES: readonly Case[] = [
     says: /covers the drift/,
   },
   {
-    name: 'growth accepted',
-    check: 'growth',
-    body: { edge: 'borderless', growth: 'accepted' },
-    level: 'look',
+    name: 'enlargement left',
+    check: 'enlargement',
+    body: { edge: 'borderless', enlargement: 'left' },
+    level: 'caution',
     says: /2.3 % across and 1.6 % along/,
   },
   {
-    name: 'growth cancelled',
-    check: 'growth',
+    name: 'enlargement corrected',
+    check: 'enlargement',
     body: { edge: 'borderless', placing: { mode: 'exact', by: { edge: 'width', um: fromMm(100) } } },
     level: 'fine',
     says: /taken back/,
   },
   {
     name: 'grown to cover',
-    check: 'growth',
+    check: 'enlargement',
     body: { edge: 'borderless', placing: { mode: 'fill' } },
-    level: 'look',
+    level: 'caution',
     says: /grows by 1.6 %/,
   },
   {
@@ -241,7 +241,7 @@ const CASES: readonly Case[] = [
     rest: {
       version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: 'ZZZZZZ', grey: false } },
     },
-    level: 'look',
+    level: 'caution',
     says: /made with seal ZZZZZZ; this version has ABC123/,
   },
   {
@@ -257,7 +257,7 @@ const CASES: readonly Case[] = [
     name: 'colour without a profile',
     check: 'colour',
     rest: { picture: { ...PICTURE, profile: null } },
-    level: 'look',
+    level: 'caution',
     says: /taken as sRGB/,
   },
   {
@@ -271,7 +271,7 @@ const CASES: readonly Case[] = [
     name: 'grey to be converted',
     check: 'colour',
     rest: { picture: { ...PICTURE, profile: null, grey: true }, version: settings({ fileColour: profiled }) },
-    level: 'look',
+    level: 'caution',
     says: /taken as gamma 2.2/,
   },
   {
@@ -300,23 +300,23 @@ const CASES: readonly Case[] = [
     name: 'paper in no such size',
     check: 'stock',
     rest: { stock: null },
-    level: 'look',
+    level: 'caution',
     says: /Fenland Matte is not kept in this size/,
   },
   { name: 'paper enough', check: 'stock', level: 'fine', says: /paper for all copies/ },
-  { name: 'many copies', check: 'copies', body: { copies: 12 }, level: 'look', says: /12 copies; more than 6/ },
+  { name: 'many copies', check: 'copies', body: { copies: 12 }, level: 'caution', says: /12 copies; more than 6/ },
   {
     name: 'upkeep overdue',
     check: 'upkeep',
     rest: { version: { ...VERSION, due: [{ kind: 'nozzle check', days: 9 }] } },
-    level: 'look',
+    level: 'caution',
     says: /The nozzle check of Otter is 9 days old/,
   },
   {
     name: 'upkeep never noted',
     check: 'upkeep',
     rest: { version: { ...VERSION, due: [{ kind: 'head alignment', days: null }] } },
-    level: 'look',
+    level: 'caution',
     says: /head alignment of Otter was never noted/,
   },
   { name: 'upkeep done', check: 'upkeep', level: 'fine', says: /not overdue/ },
@@ -324,7 +324,7 @@ const CASES: readonly Case[] = [
     name: 'borderless that nobody measured',
     check: 'edge-measured',
     body: { edge: 'borderless' },
-    level: 'look',
+    level: 'caution',
     says: /rear stack/,
   },
   {
@@ -337,7 +337,7 @@ const CASES: readonly Case[] = [
         checkDue: { margins: { why: 'upkeep', kind: 'head change' }, borderless: null },
       },
     },
-    level: 'look',
+    level: 'caution',
     says: /edge check 4 .*head change/,
   },
   {
@@ -350,7 +350,7 @@ const CASES: readonly Case[] = [
         checkDue: { margins: { why: 'age', days: 190 }, borderless: null },
       },
     },
-    level: 'look',
+    level: 'caution',
     says: /Edge check 4 .*190 days/,
   },
   {
@@ -371,7 +371,7 @@ const CASES: readonly Case[] = [
     name: 'a printer that takes nothing that we make',
     check: 'delivery',
     rest: { version: { ...VERSION, takes: { ...TAKES, formats: ['application/pdf'] } } },
-    level: 'look',
+    level: 'caution',
     says: /cannot be printed to from here: it takes neither PWG raster nor JPEG \(it told application\/pdf\)/,
   },
   {
@@ -385,13 +385,13 @@ const CASES: readonly Case[] = [
     name: 'a broken profile that was answered',
     check: 'colour',
     rest: { picture: { ...PICTURE, profile: null, colourNote: 'its profile is broken', colourAsks: false } },
-    level: 'look',
+    level: 'caution',
     says: /counts as untagged/,
   },
   {
     name: 'a darkness that the queue knows',
     check: 'darkness',
-    body: { depth: -4 },
+    body: { darkness: -4 },
     rest: { version: GREY },
     level: 'fine',
     says: /knows this darkness/,
@@ -399,7 +399,7 @@ const CASES: readonly Case[] = [
   {
     name: 'a darkness beyond the queue',
     check: 'darkness',
-    body: { depth: 9 },
+    body: { darkness: 9 },
     rest: { version: GREY },
     level: 'stop',
     says: /Otter, photo takes a darkness from -8 to 8 in steps of 2; this slip has 9/,
@@ -407,7 +407,7 @@ const CASES: readonly Case[] = [
   {
     name: 'a darkness between its steps',
     check: 'darkness',
-    body: { depth: 3 },
+    body: { darkness: 3 },
     rest: { version: GREY },
     level: 'stop',
     says: /in steps of 2; this slip has 3/,
@@ -451,19 +451,19 @@ describe('checks before printing', () => {
     expect(finding?.level).toBe(level)
     expect(finding && sayFinding(finding, 'mm')).toMatch(says)
   })
-  it('each check can stop, look or be fine in some case: none is idle', () => {
+  it('each check can stop, caution or be fine in some case: none is idle', () => {
     // what turning saves is good news only: it stands with the turn itself
     for (const { id } of CHECKS.filter((c) => c.id !== 'saves')) {
       const levels = new Set(CASES.filter((c) => c.check === id).map((c) => c.level))
       expect(levels.size, id).toBeGreaterThan(0)
-      expect(levels.has('stop') || levels.has('look'), id).toBe(true)
+      expect(levels.has('stop') || levels.has('caution'), id).toBe(true)
     }
   })
-  it('stops come first, then looks', () => {
+  it('stops come first, then cautions', () => {
     const slip = facts({ copies: 18 }, { picture: { ...PICTURE, profile: null } })
     const levels = runChecks(slip, outcomeOf(slip)).map((f) => f.level)
-    expect(levels.slice(0, 3)).toEqual(['stop', 'look', 'look'])
-    expect(levels).toEqual([...levels].sort((a, b) => 'slf'.indexOf(a[0] ?? '') - 'slf'.indexOf(b[0] ?? '')))
+    expect(levels.slice(0, 3)).toEqual(['stop', 'caution', 'caution'])
+    expect(levels).toEqual([...levels].sort((a, b) => 'scf'.indexOf(a[0] ?? '') - 'scf'.indexOf(b[0] ?? '')))
   })
   it('speaks inches in a room of inches', () => {
     const slip = facts({}, { size: { name: 'Wide', short: fromMm(420), long: fromMm(594) } })
@@ -476,10 +476,12 @@ describe('checks before printing', () => {
 
 describe('resolution', () => {
   it('is judged by the coarser direction: enlargement may differ across and along', () => {
-    const outcome = outcomeOf(FACTS)
+    const { piece } = laid(FACTS)
+    const seen = { piece: firstPiece(FACTS.print), picture: PICTURE }
     const at = (across: number, along: number) =>
-      resolutionEnough.run(FACTS, { ...outcome, print: outcome.print && { ...outcome.print, ppi: { across, along } } })
-    expect(at(400, 150)).toMatchObject({ level: 'look', found: { ppi: 150, limit: 200 } })
+      resolutionEnough.of === 'piece' &&
+      resolutionEnough.run({ ...seen, laid: { ...piece, ppi: { across, along } } }, FACTS, outcomeOf(FACTS))
+    expect(at(400, 150)).toMatchObject({ level: 'caution', found: { ppi: 150, limit: 200 } })
     expect(at(89, 400)).toMatchObject({ level: 'stop', found: { ppi: 89, limit: 90 } })
     expect(at(200, 200)).toMatchObject({ level: 'fine' })
   })

@@ -5,12 +5,13 @@ import { type Check, found } from './check'
 export const profilePresent: Check = {
   id: 'profile',
   about: 'the profile of the preset is here and right for its seal',
+  of: 'print',
   run: ({ version }) => {
     if (!version || version.settings.fileColour.kind === 'untouched') return null
     const { profile } = version
     if (!profile) return found('stop', { code: 'profile_missing', preset: version.presetName })
     return profile.sealMadeWith !== null && profile.sealMadeWith !== version.seal
-      ? found('look', {
+      ? found('caution', {
           code: 'profile_other_seal',
           name: profile.name,
           madeWith: profile.sealMadeWith,
@@ -27,11 +28,12 @@ export const profilePresent: Check = {
 export const colourDescribed: Check = {
   id: 'colour',
   about: 'the picture says what its numbers mean',
-  run: ({ picture, version }) => {
+  of: 'piece',
+  run: ({ picture }, { version }) => {
     if (!picture) return null
     const { colourNote: note, name } = picture
     if (note)
-      return found(picture.colourAsks ? 'stop' : 'look', {
+      return found(picture.colourAsks ? 'stop' : 'caution', {
         code: 'colour_note',
         name,
         note,
@@ -39,7 +41,7 @@ export const colourDescribed: Check = {
       })
     const untouched = version?.settings.fileColour.kind === 'untouched'
     if (picture.profile !== null || (picture.grey && untouched)) return found('fine', { code: 'colour_described' })
-    return found('look', { code: 'colour_unknown', grey: picture.grey })
+    return found('caution', { code: 'colour_unknown', grey: picture.grey })
   },
 }
 
@@ -47,7 +49,8 @@ export const colourDescribed: Check = {
 export const convertedOnce: Check = {
   id: 'conversion',
   about: 'colour is converted exactly once',
-  run: ({ picture, version }) => {
+  of: 'piece',
+  run: ({ picture }, { version }) => {
     if (!version) return null
     const result = colourCheck(version.settings, version.profile, picture ? picture.profile !== null : null)
     // a picture that does not say its colours is what the colour check speaks of
@@ -59,6 +62,7 @@ export const convertedOnce: Check = {
 export const blackInkHeld: Check = {
   id: 'black',
   about: 'the printer holds the black ink that the preset needs',
+  of: 'print',
   run: ({ version }) => {
     if (!version || version.holdsBlack === null) return null
     const { holdsBlack, settings, printerName } = version

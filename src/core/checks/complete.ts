@@ -4,8 +4,9 @@ import { type Check, found } from './check'
 export const complete: Check = {
   id: 'complete',
   about: 'picture, preset and sheet are chosen',
-  run: ({ picture, version }, outcome) => {
-    if (!picture) return found('stop', { code: 'picture_missing' })
+  of: 'print',
+  run: ({ pictures, version }, outcome) => {
+    if (pictures.some((p) => p === null)) return found('stop', { code: 'picture_missing' })
     if (!version) return found('stop', { code: 'preset_missing' })
     return outcome.sheet ? null : found('stop', { code: 'sheet_missing' })
   },

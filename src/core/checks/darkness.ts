@@ -5,12 +5,13 @@ import { type Check, found } from './check'
 export const darknessKnown: Check = {
   id: 'darkness',
   about: 'the queue knows this darkness',
-  run: ({ body, version }) => {
+  of: 'print',
+  run: ({ print, version }) => {
     if (version?.settings.printerColour !== 'grey mode') return null
     const { least, most, step } = version.darkness ?? ANY_DARKNESS
-    const { depth } = body
-    return depth < least || depth > most || depth % step !== 0
-      ? found('stop', { code: 'darkness_out', is: depth, least, most, step, queue: version.queueName })
+    const { darkness } = print
+    return darkness < least || darkness > most || darkness % step !== 0
+      ? found('stop', { code: 'darkness_out', is: darkness, least, most, step, queue: version.queueName })
       : found('fine', { code: 'darkness_known' })
   },
 }

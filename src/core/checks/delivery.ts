@@ -6,15 +6,16 @@ import { type Check, found } from './check'
 export const printerTakes: Check = {
   id: 'delivery',
   about: 'the printer takes what would be sent',
-  run: ({ version, picture }) => {
+  of: 'print',
+  run: ({ version, pictures }) => {
     if (!version?.takes) return null
     const colour = pageColour(
       version.settings,
-      { grey: picture?.grey ?? false, otherProfile: false },
+      pictures.map((p) => ({ grey: p?.grey ?? false, otherProfile: false })),
       version.profile?.grey ?? false,
     )
     const delivery = deliveryOf(version.takes, colour, version.quality.ppi)
-    if (!delivery.ok) return found('look', { code: 'not_taken', queue: version.queueName, why: delivery.problem })
+    if (!delivery.ok) return found('caution', { code: 'not_taken', queue: version.queueName, why: delivery.problem })
     return found('fine', { code: 'taken' })
   },
 }

@@ -4,6 +4,7 @@ import { type Check, found } from './check'
 export const leavesInk: Check = {
   id: 'ink',
   about: 'something is printed on the sheet',
+  of: 'print',
   run: (_facts, { noInk, sheet }) => {
     if (!sheet) return null
     if (!noInk) return found('fine', { code: 'leaves_ink' })
@@ -15,6 +16,7 @@ export const leavesInk: Check = {
 export const turnSaves: Check = {
   id: 'saves',
   about: 'the print lies the way that takes less of the roll',
+  of: 'print',
   run: (_facts, { sheet }) =>
     sheet?.roll && sheet.insteadOf !== null
       ? found('fine', { code: 'turned_saves', isUm: sheet.sheet.length, insteadUm: sheet.insteadOf })

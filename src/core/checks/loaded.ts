@@ -6,6 +6,7 @@ import { type Check, found } from './check'
 export const paperLoaded: Check = {
   id: 'loaded',
   about: 'the paper of the preset is in the printer',
+  of: 'print',
   run: ({ version }, { sheet }) => {
     if (!version?.loaded || !sheet) return null
     const { loaded, paper, feed } = version

@@ -3,6 +3,7 @@ import { type Check, found } from './check'
 export const sizePossible: Check = {
   id: 'size',
   about: 'the sheet goes through this feed',
+  of: 'print',
   run: ({ version }, { sheet }) => {
     if (!version || !sheet) return null
     const [problem] = sheet.fit.problems
@@ -16,10 +17,11 @@ export const sizePossible: Check = {
 export const sizeTurned: Check = {
   id: 'turned',
   about: 'the sheet goes in short edge first',
+  of: 'print',
   run: (_facts, { sheet }) => {
     if (!sheet || sheet.roll || sheet.fit.problems.length > 0) return null
     return sheet.fit.turned
-      ? found('look', { code: 'size_turned', widthUm: sheet.sheet.width, lengthUm: sheet.sheet.length })
+      ? found('caution', { code: 'size_turned', widthUm: sheet.sheet.width, lengthUm: sheet.sheet.length })
       : found('fine', { code: 'size_as_fed' })
   },
 }

@@ -3,9 +3,10 @@ import { type Check, found } from './check'
 export const copiesUsual: Check = {
   id: 'copies',
   about: 'the number of copies is a usual one',
-  run: ({ body, room }) =>
-    body.copies > room.usualCopies
-      ? found('look', { code: 'copies_many', copies: body.copies, usual: room.usualCopies })
+  of: 'print',
+  run: ({ print, room }) =>
+    print.copies > room.usualCopies
+      ? found('caution', { code: 'copies_many', copies: print.copies, usual: room.usualCopies })
       : found('fine', { code: 'copies_usual' }),
 }
 
@@ -13,11 +14,12 @@ export const copiesUsual: Check = {
 export const upkeepDone: Check = {
   id: 'upkeep',
   about: 'nozzle check and other upkeep are not overdue',
+  of: 'print',
   run: ({ version }) => {
     if (!version) return null
     const [due] = version.due
     return due
-      ? found('look', { code: 'upkeep_due', printer: version.printerName, ...due })
+      ? found('caution', { code: 'upkeep_due', printer: version.printerName, ...due })
       : found('fine', { code: 'upkeep_done' })
   },
 }
@@ -26,10 +28,11 @@ export const upkeepDone: Check = {
 export const paperInStock: Check = {
   id: 'stock',
   about: 'there is paper for all copies',
-  run: ({ body, stock, version }, { sheet }) => {
+  of: 'print',
+  run: ({ print, stock, version }, { sheet }) => {
     if (!version || !sheet) return null
-    if (!stock) return found('look', { code: 'paper_unknown', paper: version.paper.name })
-    const needed = sheet.roll ? sheet.sheet.length * body.copies : body.copies
+    if (!stock) return found('caution', { code: 'paper_unknown', paper: version.paper.name })
+    const needed = sheet.roll ? sheet.sheet.length * print.copies : print.copies
     return needed > stock.left
       ? found('stop', { code: 'paper_out', needed, left: stock.left, roll: sheet.roll })
       : found('fine', { code: 'paper_in_stock' })

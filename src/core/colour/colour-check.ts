@@ -32,8 +32,8 @@ export function colourCheck(
 }
 
 /** How a result is rated: twice is a stop. */
-export const colourLevel = (c: ColourCheck): 'stop' | 'look' | 'fine' =>
-  c.code === 'twice' ? 'stop' : c.code === 'not_at_all' || c.code === 'not_described' ? 'look' : 'fine'
+export const colourLevel = (c: ColourCheck): 'stop' | 'caution' | 'fine' =>
+  c.code === 'twice' ? 'stop' : c.code === 'not_at_all' || c.code === 'not_described' ? 'caution' : 'fine'
 
 /** The result in a sentence. */
 export function sayColour(c: ColourCheck): string {

@@ -4,38 +4,38 @@ import { fromMm, um } from '@/core/length/length'
 import { placePicture, wholeCrop } from '@/core/placing/placing'
 import { contains, edges, fedSheet, type Quarter, rect, sameEdges, sheetRect } from '@/core/sheet/sheet'
 import { coverOverspray } from './cover'
-import { grow, growthFromResolution, growthOf, noGrowth, shrink, sliver } from './growth'
-import { type Accuracy, positionWithin, sizeWithin } from './within'
+import { enlargementFromResolution, enlargementOf, grow, noEnlargement, shrink, sliver } from './enlargement'
+import { type Accuracy, positionTolerance, sizeTolerance } from './tolerance'
 
 const A3 = fedSheet(fromMm(297), fromMm(420), 'short')
 
-describe('growth', () => {
+describe('enlargement', () => {
   it('overspray 2.2 on all edges of 297 × 420: gx 1.01481, gy 1.01048', () => {
-    const g = growthOf(A3, sameEdges(2200))
+    const g = enlargementOf(A3, sameEdges(2200))
     expect(g.gx).toBeCloseTo(1.01481, 5)
     expect(g.gy).toBeCloseTo(1.01048, 5)
   })
   it('a 90 × 120 print in the middle of it comes out 91.3 × 121.3', () => {
-    const g = growthOf(A3, sameEdges(2200))
+    const g = enlargementOf(A3, sameEdges(2200))
     const out = grow(g, rect(103_500, 150_000, 90_000, 120_000))
     expect([out.w / 1000, out.h / 1000].map((v) => v.toFixed(1))).toEqual(['91.3', '121.3'])
     expect(2 * out.x + out.w).toBeCloseTo(297_000, -1)
   })
   it('shifts by half the difference of the edges: the page’s edges land on the overspray', () => {
-    const g = growthOf(A3, edges(1000, 3000, 0, 2000))
+    const g = enlargementOf(A3, edges(1000, 3000, 0, 2000))
     const out = grow(g, sheetRect(A3))
     expect(out).toEqual(rect(-1000, 0, 301_000, 422_000))
   })
   it('is told by an odd resolution', () => {
-    expect(growthFromResolution(720, 710)).toBeCloseTo(1.01408, 5)
+    expect(enlargementFromResolution(720, 710)).toBeCloseTo(1.01408, 5)
   })
-  it('cancelled growth inverts the map within half a um per edge', () => {
+  it('corrected enlargement inverts the map within half a um per edge', () => {
     fc.assert(
       fc.property(
         fc.tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 0, max: 5000 }))),
         fc.tuple(...[0, 1, 2, 3].map(() => fc.integer({ min: 1000, max: 140_000 }))),
         ([l, r, a, t], [x, y, w, h]) => {
-          const g = growthOf(A3, edges(l ?? 0, r ?? 0, a ?? 0, t ?? 0))
+          const g = enlargementOf(A3, edges(l ?? 0, r ?? 0, a ?? 0, t ?? 0))
           const asked = rect(x ?? 0, y ?? 0, w ?? 1, h ?? 1)
           const back = grow(g, shrink(g, asked))
           for (const key of ['x', 'y', 'w', 'h'] as const)
@@ -44,9 +44,9 @@ describe('growth', () => {
       ),
     )
   })
-  it('no growth is nothing', () => {
+  it('no enlargement is nothing', () => {
     const r = rect(1, 2, 3, 4)
-    expect(grow(noGrowth(A3), r)).toEqual(r)
+    expect(grow(noEnlargement(A3), r)).toEqual(r)
   })
 })
 
@@ -133,22 +133,22 @@ describe('within', () => {
     ...{ lengthAcross: 0.4, lengthAlong: 0.3, reading: um(50) },
   }
   it('before a check a size is off by what is assumed of lengths, never less than 0.3 mm', () => {
-    expect(sizeWithin(declared, fromMm(180), 'across', fromMm(257))).toBe(300)
-    expect(sizeWithin(declared, fromMm(900), 'along', fromMm(1000))).toBe(2700)
+    expect(sizeTolerance(declared, fromMm(180), 'across', fromMm(257))).toBe(300)
+    expect(sizeTolerance(declared, fromMm(900), 'along', fromMm(1000))).toBe(2700)
   })
   it('and by its share of what the overspray may be off at both edges', () => {
-    expect(sizeWithin(sprayed, fromMm(128.5), 'across', fromMm(257))).toBe(um(Math.hypot(128.5, 500)))
+    expect(sizeTolerance(sprayed, fromMm(128.5), 'across', fromMm(257))).toBe(um(Math.hypot(128.5, 500)))
   })
   it('a checked size follows the check', () => {
-    expect(sizeWithin(checked, fromMm(500), 'across', fromMm(600))).toBe(um(Math.hypot(200, 50)))
+    expect(sizeTolerance(checked, fromMm(500), 'across', fromMm(600))).toBe(um(Math.hypot(200, 50)))
   })
   it('a position is drift, what the turn makes of its distance from the middle, and the reading', () => {
-    expect(positionWithin(checked, 'left', fromMm(100), fromMm(300))).toBe(500 + 200 + 50)
-    expect(positionWithin(checked, 'trail', fromMm(0), fromMm(300))).toBe(850)
+    expect(positionTolerance(checked, 'left', fromMm(100), fromMm(300))).toBe(500 + 200 + 50)
+    expect(positionTolerance(checked, 'trail', fromMm(0), fromMm(300))).toBe(850)
   })
   it('before a check what is assumed of the place is added, and of the length from where the sheet is taken', () => {
-    expect(positionWithin(declared, 'left', fromMm(100), 0)).toBe(500 + 200 + 600)
-    expect(positionWithin(declared, 'trail', 0, fromMm(300))).toBe(800 + um(Math.hypot(600, 900)))
-    expect(positionWithin(sprayed, 'lead', 0, 0)).toBe(800 + um(Math.hypot(600, 500)))
+    expect(positionTolerance(declared, 'left', fromMm(100), 0)).toBe(500 + 200 + 600)
+    expect(positionTolerance(declared, 'trail', 0, fromMm(300))).toBe(800 + um(Math.hypot(600, 900)))
+    expect(positionTolerance(sprayed, 'lead', 0, 0)).toBe(800 + um(Math.hypot(600, 500)))
   })
 })

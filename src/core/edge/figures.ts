@@ -1,9 +1,9 @@
 import { um } from '@/core/length/length'
 import { declaredMargins, type QueueFeed } from '@/core/printer/facts'
 import { EDGE_NAMES, type EdgeName, type Edges, edges, type FedSheet } from '@/core/sheet/sheet'
-import type { Growth } from './growth'
+import type { Enlargement } from './enlargement'
 import type { CheckResult } from './solve'
-import type { CheckedAccuracy } from './within'
+import type { CheckedAccuracy } from './tolerance'
 
 /** What an edge check found, in use instead of what was declared. Lengths um, feed frame. */
 export type EdgeFigures = {
@@ -31,7 +31,7 @@ type Stretch = Pick<CheckResult, 'stretchAcross' | 'stretchAlong'>
 const UNKNOWN_STRETCH = 0.002
 
 /**
- * Puts a check's result into use. A borderless check cannot tell growth from the feed's own stretch; `margins`, the
+ * Puts a check's result into use. A borderless check cannot tell enlargement from the feed's own stretch; `margins`, the
  * check of the same feed with margins, can: then overspray and stretch are taken apart and hold on other sizes too.
  */
 export function figuresFrom(
@@ -52,7 +52,7 @@ export function figuresFrom(
       accuracy: r.accuracy,
     }
   const [sx, sy] = [margins?.stretchAcross ?? 1, margins?.stretchAlong ?? 1]
-  // the page's first edge lands where it lands; what is left of the growth goes past the last
+  // the page's first edge lands where it lands; what is left of the enlargement goes past the last
   const apart = (extent: number, first: number, last: number, s: number): number =>
     (extent + first + last) / s - extent - first
   const o = r.edges
@@ -77,7 +77,7 @@ export function figuresFrom(
  * Where a page of this sheet lands on paper by the check: the stretch starts at the left guide and at the lead edge,
  * where the sheet is taken.
  */
-export function mapOf(f: EdgeFigures, sheet: FedSheet, borderless: boolean): Growth {
+export function mapOf(f: EdgeFigures, sheet: FedSheet, borderless: boolean): Enlargement {
   const o = borderless ? f.edges : NO_EDGES
   const one = (extent: number, first: number, last: number, stretch: number, offset: number) => {
     const g = (stretch * (extent + first + last)) / extent

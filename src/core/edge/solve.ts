@@ -3,8 +3,8 @@ import { bad, ok, type Result } from '@/core/result/result'
 import { type Edges, edges } from '@/core/sheet/sheet'
 import { INSTRUMENTS, type Instrument, type ReadingFault, type SheetReading, tickMiddle, usable } from './readings'
 import { type RulerLayout, STEP } from './ruler-sheet'
-import { toleranceFactor } from './tolerance'
-import type { Accuracy, CheckedAccuracy } from './within'
+import type { Accuracy, CheckedAccuracy } from './tolerance'
+import { toleranceFactor } from './tolerance-factor'
 
 /** What one edge check found. Lengths um, feed frame. */
 export type CheckResult = {
@@ -14,7 +14,7 @@ export type CheckResult = {
   /** margins only: where the page's left and lead edges land, against the sheet's */
   readonly offsetAcross: number
   readonly offsetAlong: number
-  /** paper over page, without any growth; null where it was not measured or cannot be told from growth */
+  /** paper over page, without any enlargement; null where it was not measured or cannot be told from enlargement */
   readonly stretchAcross: number | null
   readonly stretchAlong: number | null
   /** mean turn, mm per metre, clockwise when plus; null: not measured */
@@ -51,7 +51,7 @@ type Placed = {
 }
 
 /**
- * Solves an edge check: margins and growth from the mean, drift as the half-width that holds 95 % of sheets with 90 %
+ * Solves an edge check: margins and enlargement from the mean, drift as the half-width that holds 95 % of sheets with 90 %
  * confidence ({@link toleranceFactor}). Outliers are named, not dropped: who read the sheets decides.
  */
 export function solveCheck(
@@ -167,7 +167,7 @@ function turnOf(layout: RulerLayout, r: SheetReading): number | null {
   return a === null || c === null ? null : (c - a) / (layout.crosses.C.y - layout.crosses.A.y)
 }
 
-/** Ticks at opposite edges are the page distances that land on the sheet's edges: growth and place follow. */
+/** Ticks at opposite edges are the page distances that land on the sheet's edges: enlargement and place follow. */
 function placeBorderless(layout: RulerLayout, sheet: number, r: SheetReading): Placed {
   const lost = (edge: 'left' | 'right' | 'lead' | 'trail'): number => tickMiddle(r.ticks[edge] ?? 0)
   const along = (extent: number, first: number, last: number) => {

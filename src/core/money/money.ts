@@ -35,6 +35,9 @@ export function splitMoney(total: Minor, weights: readonly number[]): readonly M
   return shares.map((s) => minor(Math.sign(total) * s))
 }
 
+/** So many of an amount. @param count whole number. */
+export const times = (amount: Minor, count: number): Minor => minor(amount * count)
+
 /** The amount as written in the log: `1.84`, a true minus, the exponent's digits. */
 export function writeMoney(amount: Minor, currency: Currency): string {
   const text = (Math.abs(amount) / 10 ** currency.exponent).toFixed(currency.exponent)

@@ -3,7 +3,7 @@ import type { FedSheet, Quarter, Rect } from '@/core/sheet/sheet'
 
 /**
  * The display list of one page: what screen, PDF and raster draw, so that they cannot disagree. All rectangles are um
- * in the feed frame of the page as sent (before any growth).
+ * in the feed frame of the page as sent (before any enlargement).
  */
 export type Page = {
   readonly sheet: FedSheet

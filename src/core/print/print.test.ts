@@ -174,6 +174,9 @@ describe('how colour goes into the raster', () => {
     ],
   ] as const)('%s', (_name, fileColour, printerColour, picture, greyProfile, space, convert) => {
     for (const bits of [8, 16] as const)
-      expect(pageColour({ fileColour, printerColour, bits }, picture, greyProfile)).toEqual({ space, bits, convert })
+      expect(pageColour({ fileColour, printerColour, bits }, [picture], greyProfile)).toEqual({
+        ...{ space, bits },
+        convert: [convert],
+      })
   })
 })

@@ -51,13 +51,13 @@ export function ticketFor(
 }
 
 /** Settings for which the protocol has no word: they have to be right at the printer. */
-export function notSent(version: VersionFacts, depth: number): readonly string[] {
+export function notSent(version: VersionFacts, darkness: number): readonly string[] {
   const s = version.settings
   return [
     ...(s.topcoat === null ? [] : [`topcoat ${s.topcoat}`]),
     ...(s.passes === 'one-way' ? ['one-way passes'] : []),
     ...(s.tint && (s.tint.a !== 0 || s.tint.b !== 0) ? [`tint ${s.tint.a}, ${s.tint.b}`] : []),
-    ...(depth === 0 ? [] : [`darkness ${depth > 0 ? '+' : '−'}${Math.abs(depth)}`]),
+    ...(darkness === 0 ? [] : [`darkness ${darkness > 0 ? '+' : '−'}${Math.abs(darkness)}`]),
     ...Object.entries(s.own).map(([id, value]) => {
       const option = version.ownOptions.find((o) => o.id === id)
       return `${option?.name ?? id}: ${option?.values.find((v) => v.id === value)?.name ?? value}`

@@ -3,15 +3,8 @@ import type { Um } from '@/core/length/length'
 import type { Currency, Minor } from '@/core/money/money'
 import { sameSheet, sameWidth, sizeById } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
-import {
-  type PictureFacts,
-  type RoomFacts,
-  RULES,
-  type SlipBody,
-  type SlipFacts,
-  type StockFacts,
-  type VersionFacts,
-} from './facts'
+import type { PrintBody, SlipHead } from './body'
+import { type PictureFacts, type PrintFacts, type RoomFacts, RULES, type StockFacts, type VersionFacts } from './facts'
 
 /** A form in which the room keeps a paper, with what is left of it. */
 export type StockOnShelf = {
@@ -68,10 +61,18 @@ export function rollInUse<R extends { readonly id: string; readonly left: Um }>(
   return loaded ?? [...opened].sort((a, b) => b.left - a.left)[0] ?? null
 }
 
-/** Puts together what a slip's outcome depends on. Ids that point to nothing become null: the checks say so. */
-export function factsFrom(catalogue: Catalogue, body: SlipBody, picture: PictureFacts | null): SlipFacts {
-  const version = catalogue.versions.find((v) => v.id === body.versionId) ?? null
-  const sheet = body.sheet
+/**
+ * Puts together what a print's outcome depends on. Ids that point to nothing become null: the checks say so.
+ * @param picture the room's picture of an id, or null.
+ */
+export function factsFrom(
+  catalogue: Catalogue,
+  { title, memberId, chargeTo }: SlipHead,
+  print: PrintBody,
+  picture: (id: string) => PictureFacts | null,
+): PrintFacts {
+  const version = catalogue.versions.find((v) => v.id === print.versionId) ?? null
+  const { sheet } = print
   const size = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
   const stock =
     version && sheet
@@ -81,8 +82,9 @@ export function factsFrom(catalogue: Catalogue, body: SlipBody, picture: Picture
       : null
   return {
     rules: RULES,
-    body,
-    picture,
+    slip: { title, memberId, chargeTo },
+    print,
+    pictures: print.pieces.map((p) => (p.pictureId === null ? null : picture(p.pictureId))),
     version,
     size,
     stock: stock ? stockFacts(stock, version?.loaded?.rollId ?? null) : null,

@@ -4,10 +4,10 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import { fromMm } from '@/core/length/length'
 import { edges } from '@/core/sheet/sheet'
 import { FIGURES, facts, VERSION } from '../../../test/slip-facts'
-import type { SlipFacts } from './facts'
+import type { PrintFacts } from './facts'
 import { outcomeOf } from './outcome'
 
-const withFigures = (f: Partial<EdgeFigures>, edge: 'margins' | 'borderless'): Partial<SlipFacts> => ({
+const withFigures = (f: Partial<EdgeFigures>, edge: 'margins' | 'borderless'): Partial<PrintFacts> => ({
   version: {
     ...VERSION,
     checked: { margins: null, borderless: null, [edge]: { ...FIGURES, ...f } },
@@ -20,37 +20,37 @@ describe('a slip on a feed that was measured', () => {
     const o = outcomeOf(facts({ edge: 'borderless', placing: small }, withFigures({}, 'borderless')))
     expect(o.sheet?.figures).toBe('checked')
     expect(o.sheet?.check).toEqual({ id: 'check', number: 4, at: 0 })
-    expect(o.sheet?.growth.gx).toBeCloseTo((257 + 5.6) / 257, 6)
+    expect(o.sheet?.enlargement.gx).toBeCloseTo((257 + 5.6) / 257, 6)
     // 120 mm: 0.4 per mille and half a step
-    expect(o.print?.within.width).toBe(Math.round(Math.hypot(48, 50)))
+    expect(o.pieces[0]?.tolerance.width).toBe(Math.round(Math.hypot(48, 50)))
     // drift, the turn over half of 160 mm from the middle, half a step
-    expect(o.print?.within.left).toBe(250 + 40 + 50)
+    expect(o.pieces[0]?.tolerance.left).toBe(250 + 40 + 50)
   })
   it('sends less and off the middle, so that it comes out in the middle', () => {
     const o = outcomeOf(facts({ edge: 'borderless', placing: small }, withFigures({}, 'borderless')))
-    expect(o.print?.onPaper).toMatchObject({ x: 68_500, y: 102_000, w: 120_000, h: 160_000 })
-    expect(o.print?.sent.w).toBeLessThan(118_000)
+    expect(o.pieces[0]?.onPaper).toMatchObject({ x: 68_500, y: 102_000, w: 120_000, h: 160_000 })
+    expect(o.pieces[0]?.sent.w).toBeLessThan(118_000)
     // more ink goes past the left than the right: what is sent lies further right
-    const sent = o.print?.sent
+    const sent = o.pieces[0]?.sent
     expect((sent?.x ?? 0) + (sent?.w ?? 0) / 2).toBeGreaterThan(128_500)
   })
   it('with margins it is mapped back as well, and says so', () => {
     const f = withFigures({ edges: edges(3400, 3400, 5000, 12_500), offsetAcross: 400, stretchAlong: 1.002 }, 'margins')
-    const cancelled = outcomeOf(facts({ placing: small, growth: 'cancelled' }, f))
+    const cancelled = outcomeOf(facts({ placing: small, enlargement: 'corrected' }, f))
     expect(cancelled.sheet?.corrected).toBe(true)
-    expect(cancelled.print?.onPaper).toMatchObject({ w: 120_000, h: 160_000 })
-    expect(cancelled.print?.sent.h).toBe(159_681)
-    const accepted = outcomeOf(facts({ placing: small, growth: 'accepted' }, f))
-    expect(accepted.print?.sent).toMatchObject({ w: 120_000, h: 160_000 })
-    expect(accepted.print?.onPaper.h).toBe(160_320)
-    expect((accepted.print?.onPaper.x ?? 0) - (accepted.print?.asked.x ?? 0)).toBe(400)
+    expect(cancelled.pieces[0]?.onPaper).toMatchObject({ w: 120_000, h: 160_000 })
+    expect(cancelled.pieces[0]?.sent.h).toBe(159_681)
+    const accepted = outcomeOf(facts({ placing: small, enlargement: 'left' }, f))
+    expect(accepted.pieces[0]?.sent).toMatchObject({ w: 120_000, h: 160_000 })
+    expect(accepted.pieces[0]?.onPaper.h).toBe(160_320)
+    expect((accepted.pieces[0]?.onPaper.x ?? 0) - (accepted.pieces[0]?.asked.x ?? 0)).toBe(400)
   })
   it('a print that fills the printable area may lose its drift at one side', () => {
     const f = withFigures({ edges: edges(3400, 3400, 5000, 12_500) }, 'margins')
     const fills = outcomeOf(facts({ placing: { mode: 'fill' }, centring: { kind: 'area' } }, f))
     const inside = outcomeOf(facts({ placing: small }, f))
-    expect(fills.print?.within.width).toBeGreaterThan(300)
-    expect(inside.print?.within.width).toBeLessThan(100)
+    expect(fills.pieces[0]?.tolerance.width).toBeGreaterThan(300)
+    expect(inside.pieces[0]?.tolerance.width).toBeLessThan(100)
   })
   it('margins of another size class are the declared ones, moved by what was found', () => {
     const version = {
@@ -69,7 +69,7 @@ describe('a slip on a feed that was measured', () => {
     expect(o.sheet?.margins).toEqual(edges(3900, 3400, 5000, 20_000))
   })
   it.each([
-    ['none was made', {}, 'look', 'edge_unchecked'],
+    ['none was made', {}, 'caution', 'edge_unchecked'],
     ['it holds', withFigures({}, 'borderless'), 'fine', 'edge_checked'],
     [
       'it is due again',
@@ -80,11 +80,11 @@ describe('a slip on a feed that was measured', () => {
           checkDue: { margins: null, borderless: { why: 'upkeep', kind: 'head change' } },
         },
       },
-      'look',
+      'caution',
       'edge_check_due',
     ],
   ] as const)('says about its edge check that %s', (_name, rest, level, code) => {
-    const f = facts({ edge: 'borderless', placing: small }, rest as Partial<SlipFacts>)
+    const f = facts({ edge: 'borderless', placing: small }, rest as Partial<PrintFacts>)
     const found = runChecks(f, outcomeOf(f)).find((x) => x.check === 'edge-measured')
     expect(found).toMatchObject({ level, code })
   })

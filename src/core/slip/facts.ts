@@ -1,7 +1,6 @@
 import type { StockPrice, Tariff } from '@/core/charge/charge'
 import type { EdgeFigures } from '@/core/edge/figures'
 import type { Um } from '@/core/length/length'
-import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/print/delivery'
 import type {
@@ -14,38 +13,7 @@ import type {
   QueueFeed,
   Surface,
 } from '@/core/printer/facts'
-import type { Quarter } from '@/core/sheet/sheet'
-
-/** The sheet that a slip asks for. `auto` length: as long as the print needs. */
-export type SheetChoice =
-  | { readonly kind: 'size'; readonly sizeId: string }
-  | { readonly kind: 'cut'; readonly width: Um; readonly length: Um | 'auto' }
-
-/** What a person fills in: everything of a slip that is not its preset's. */
-export type SlipBody = {
-  readonly title: string
-  readonly memberId: string | null
-  readonly chargeTo: 'member' | 'group'
-  readonly pictureId: string | null
-  readonly crop: PxRect | null
-  readonly quarter: Quarter | 'auto'
-  readonly versionId: string | null
-  readonly sheet: SheetChoice | null
-  readonly edge: 'margins' | 'borderless'
-  readonly growth: 'cancelled' | 'accepted'
-  readonly centring: Centring
-  readonly placing: Placing
-  readonly anchor: Anchor
-  /** tone depth: whole number, minus lighter, plus darker */
-  readonly depth: number
-  readonly copies: number
-}
-
-/** Where the frame lies: in the printable area as it is, from the sheet's centre, or with the same margins all round. */
-export type Centring =
-  | { readonly kind: 'area' }
-  | { readonly kind: 'true' }
-  | { readonly kind: 'even'; readonly um: Um | null }
+import type { PrintBody, SlipHead } from './body'
 
 export type PictureFacts = {
   readonly id: string
@@ -134,7 +102,7 @@ export type StockFacts = {
 
 export type RoomFacts = {
   readonly stopPpi: number
-  readonly lookPpi: number
+  readonly cautionPpi: number
   readonly usualCopies: number
 }
 
@@ -144,17 +112,16 @@ export type RoomFacts = {
  */
 export const RULES = 2
 
-/** Everything that the outcome of a slip depends on. */
-export type SlipFacts = {
+/** Everything that the outcome of one print depends on. */
+export type PrintFacts = {
   readonly rules: number
-  readonly body: SlipBody
-  readonly picture: PictureFacts | null
+  readonly slip: SlipHead
+  readonly print: PrintBody
+  /** the pictures of its pieces, in their order; null: none is chosen, or it is not in the room */
+  readonly pictures: readonly (PictureFacts | null)[]
   readonly version: VersionFacts | null
   readonly size: { readonly name: string; readonly short: Um; readonly long: Um } | null
   readonly stock: StockFacts | null
   readonly tariff: Tariff
   readonly room: RoomFacts
 }
-
-/** Facts out of the database, where `run.log` and `print.start` put them. Those without a number are of the first rules. */
-export const storedFacts = (json: unknown): SlipFacts => ({ rules: 1, ...(json as Omit<SlipFacts, 'rules'>) })

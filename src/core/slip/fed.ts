@@ -3,19 +3,24 @@ import type { Placing, PxRect } from '@/core/placing/placing'
 import type { Edges, FedSheet, Quarter } from '@/core/sheet/sheet'
 import { fedSheet } from '@/core/sheet/sheet'
 import { fitSize, type SizeFit } from '@/core/sizes/fit'
-import type { SheetChoice, VersionFacts } from './facts'
+import type { SheetChoice } from './body'
+import type { VersionFacts } from './facts'
+
+/** What is to be laid on a sheet that may be as long as that needs. */
+export type Wanted = { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: Placing }
 
 export type Fed = { readonly sheet: FedSheet; readonly fit: SizeFit; readonly roll: boolean }
 
 /**
  * The sheet as it will enter the feed, or null while none is chosen. A length of `auto` is as long as the print needs:
- * margins and picture; across a roll the picture takes the whole printable width unless its size is exact.
+ * margins and the
+ * longest of its pieces; across a roll a picture takes the whole printable width unless its size is exact.
  */
 export function fed(
   choice: SheetChoice | null,
   size: { readonly short: Um; readonly long: Um } | null,
   version: VersionFacts | null,
-  want: { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: Placing } | null,
+  wanted: readonly Wanted[],
   margins: Edges,
 ): Fed | null {
   const longest =
@@ -28,7 +33,7 @@ export function fed(
     // a piece shorter than the feed takes is cut longer, and paid so
     const least = version?.feed.minLength ?? 0
     const length =
-      choice.length === 'auto' ? um(Math.max(least, autoLength(choice.width, want, margins))) : choice.length
+      choice.length === 'auto' ? um(Math.max(least, autoLength(choice.width, wanted, margins))) : choice.length
     return { sheet: { width: choice.width, length }, fit: check(choice.width, length), roll: true }
   }
   if (!size) return null
@@ -36,17 +41,14 @@ export function fed(
   return { sheet: fedSheet(size.short, size.long, fit.leads), fit, roll: false }
 }
 
-/** A roll piece without a picture yet is drawn as long as it is wide. */
-function autoLength(
-  width: Um,
-  want: { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: Placing } | null,
-  m: Edges,
-): Um {
+/** A length without a picture yet is drawn as long as it is wide. */
+function autoLength(width: Um, wanted: readonly Wanted[], m: Edges): Um {
   const frame = width - m.left - m.right
-  if (!want) return um(frame + m.lead + m.trail)
-  const { crop, quarter, placing } = want
-  const [pw, ph] = quarter % 2 === 0 ? [crop.w, crop.h] : [crop.h, crop.w]
-  return um(m.lead + m.trail + printedLength(placing, pw, ph, frame))
+  const lengths = wanted.map(({ crop, quarter, placing }) => {
+    const [pw, ph] = quarter % 2 === 0 ? [crop.w, crop.h] : [crop.h, crop.w]
+    return printedLength(placing, pw, ph, frame)
+  })
+  return um(m.lead + m.trail + (lengths.length === 0 ? frame : Math.max(...lengths)))
 }
 
 function printedLength(placing: Placing, pw: number, ph: number, frame: number): number {

@@ -1,54 +1,50 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
-import { grow } from '@/core/edge/growth'
+import { grow } from '@/core/edge/enlargement'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { contains, edges, rect, sheetRect } from '@/core/sheet/sheet'
 import { sayFinding } from '@/core/words/checks'
-import { type FACTS, facts, PICTURE, VERSION } from '../../../test/slip-facts'
-import type { SlipBody } from './facts'
+import { facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
+import type { PlainPatch } from './body'
 import { needsKey, needsOf } from './needs'
 import { distances, outcomeOf } from './outcome'
 
-const exact = (edge: 'width' | 'height' | 'long', mm: number): SlipBody['placing'] => ({
+const exact = (edge: 'width' | 'height' | 'long', mm: number): NonNullable<PlainPatch['placing']> => ({
   mode: 'exact',
   by: { edge, um: fromMm(mm) },
 })
 
-function print(body: Partial<SlipBody>, rest: Partial<typeof FACTS> = {}) {
-  const outcome = outcomeOf(facts(body, rest))
-  if (!outcome.sheet || !outcome.print) throw new Error('nothing was laid')
-  return { ...outcome, sheet: outcome.sheet, print: outcome.print }
-}
+const print = (patch: PlainPatch, rest: Parameters<typeof facts>[1] = {}) => laid(facts(patch, rest))
 
 describe('a borderless print in the middle of B4, 180 mm wide', () => {
   const body = { edge: 'borderless', placing: exact('width', 180) } as const
-  it('with growth cancelled is sent smaller and comes out as asked', () => {
-    const { print: p, sheet } = print(body)
+  it('with enlargement corrected is sent smaller and comes out as asked', () => {
+    const { piece: p, sheet } = print(body)
     expect(p.onPaper).toMatchObject({ w: 180_000, h: 240_000 })
-    expect([p.sent.w, p.sent.h]).toEqual([um(180_000 / sheet.growth.gx), um(240_000 / sheet.growth.gy)])
+    expect([p.sent.w, p.sent.h]).toEqual([um(180_000 / sheet.enlargement.gx), um(240_000 / sheet.enlargement.gy)])
     expect(distances(sheet.sheet, p.onPaper)).toEqual(edges(38_500, 38_500, 62_000, 62_000))
     // what is assumed of the overspray, by the print's share of the sheet: 1 mm x 180 / 257; drift, turn, place
-    expect(p.within).toMatchObject({ width: 723, height: 976, left: 1554 })
+    expect(p.tolerance).toMatchObject({ width: 723, height: 976, left: 1554 })
   })
-  it('with growth accepted is sent as asked and comes out larger', () => {
-    const { print: p, sheet } = print({ ...body, growth: 'accepted' })
+  it('with enlargement left is sent as asked and comes out larger', () => {
+    const { piece: p, sheet } = print({ ...body, enlargement: 'left' })
     expect(p.sent).toEqual(p.asked)
-    expect(p.onPaper).toEqual(grow(sheet.growth, p.asked))
+    expect(p.onPaper).toEqual(grow(sheet.enlargement, p.asked))
     expect(p.onPaper.w).toBe(184_062)
   })
   it('names the part of the page that lies on the sheet', () => {
-    const { print: p } = print(body)
-    expect(p.page.trim.x).toBe(2836)
-    expect(contains(sheetRect(p.page.sheet), p.page.trim)).toBe(true)
+    const { page } = print(body)
+    expect(page.trim.x).toBe(2836)
+    expect(contains(sheetRect(page.sheet), page.trim)).toBe(true)
   })
 })
 
 describe('a borderless print that fills the sheet', () => {
   it('covers the overspray: the file reaches the page’s edges', () => {
-    const { print: p, sheet } = print({ edge: 'borderless', placing: { mode: 'fill' } })
-    const [part] = p.page.items
+    const { piece: p, page, sheet } = print({ edge: 'borderless', placing: { mode: 'fill' } })
+    const [part] = page.items
     expect(part?.kind === 'picture' && contains(part.window, sheetRect(sheet.sheet), 2)).toBe(true)
     expect(p.onPaper).toEqual(sheetRect(sheet.sheet))
     expect(p.slivers).toEqual(edges(0, 0, 0, 0))
@@ -58,7 +54,7 @@ describe('a borderless print that fills the sheet', () => {
       ...VERSION.queueFeed,
       borderless: { overspray: edges(300, 2900, 2900, 2900), widths: [], mediaSettings: [] },
     }
-    const { print: p } = print(
+    const { piece: p } = print(
       { edge: 'borderless', placing: { mode: 'fill' } },
       { version: { ...VERSION, queueFeed } },
     )
@@ -68,13 +64,13 @@ describe('a borderless print that fills the sheet', () => {
 
 describe('margins', () => {
   it('a print larger than the area is cut by what the printer leaves white', () => {
-    const { print: p } = print({ placing: exact('width', 257), centring: { kind: 'area' } })
+    const { piece: p } = print({ placing: exact('width', 257), centring: { kind: 'area' } })
     expect(p.cutOff.left).toBe(3400)
     expect(p.cutOff.right).toBe(3400)
     expect(p.onPaper.w).toBe(250_200)
   })
   it('true centre measures from the sheet', () => {
-    const { print: p, sheet } = print({ centring: { kind: 'true' } })
+    const { piece: p, sheet } = print({ centring: { kind: 'true' } })
     const d = distances(sheet.sheet, p.onPaper)
     expect(Math.abs(d.left - d.right)).toBeLessThanOrEqual(1)
     expect(Math.abs(d.lead - d.trail)).toBeLessThanOrEqual(1)
@@ -87,7 +83,7 @@ describe('margins', () => {
   })
   it('a placing that filled the old area fills the new one', () => {
     for (const centring of [{ kind: 'area' }, { kind: 'true' }] as const) {
-      const { print: p, sheet } = print({ centring, placing: { mode: 'fill' } })
+      const { piece: p, sheet } = print({ centring, placing: { mode: 'fill' } })
       expect(p.asked).toEqual(sheet.frame)
     }
   })
@@ -96,9 +92,9 @@ describe('margins', () => {
 describe('turning', () => {
   it('a lying picture is turned to stand with the sheet, and back when asked', () => {
     const picture = { ...PICTURE, width: 6400, height: 4800 }
-    expect(print({}, { picture }).print.quarter).toBe(1)
-    expect(print({ quarter: 0 }, { picture }).print.quarter).toBe(0)
-    expect(print({}, { picture }).print.asked.h).toBeGreaterThan(print({ quarter: 0 }, { picture }).print.asked.h)
+    expect(print({}, { picture }).piece.quarter).toBe(1)
+    expect(print({ quarter: 0 }, { picture }).piece.quarter).toBe(0)
+    expect(print({}, { picture }).piece.asked.h).toBeGreaterThan(print({ quarter: 0 }, { picture }).piece.asked.h)
   })
   it('borderless that is not possible is computed with margins and said', () => {
     const { sheet } = print({ edge: 'borderless' }, { size: { name: 'A4', short: fromMm(210), long: fromMm(297) } })
@@ -122,7 +118,7 @@ describe('a length cut from a roll', () => {
   it('is as long as the print across it needs', () => {
     const out = print({ sheet }, { version, size: null })
     expect(out.sheet.sheet.length).toBe(um(6000 + (604_000 * 6400) / 4800))
-    expect(out.print.asked).toMatchObject({ w: 604_000 })
+    expect(out.piece.asked).toMatchObject({ w: 604_000 })
   })
   it('is as long as an exact size needs', () => {
     const out = print({ sheet, quarter: 0, placing: exact('long', 420) }, { version, size: null })
@@ -135,8 +131,8 @@ describe('a length cut from a roll', () => {
       [{ mode: 'exact', by: { edge: 'both', width: fromMm(384), height: fromMm(500) } }, 390_000, 506_000],
     ] as const) {
       const out = print({ sheet, placing }, { version, size: null })
-      expect([out.print.quarter, out.sheet.sheet.length, out.sheet.insteadOf]).toEqual([1, length, instead])
-      expect(out.print.asked).toMatchObject({ w: 500_000, h: length - 6000 })
+      expect([out.piece.quarter, out.sheet.sheet.length, out.sheet.insteadOf]).toEqual([1, length, instead])
+      expect(out.piece.asked).toMatchObject({ w: 500_000, h: length - 6000 })
       const says = runChecks(facts({ sheet, placing }, { version, size: null }), out).find((f) => f.check === 'saves')
       expect(says && sayFinding(says, 'mm')).toBe(`Turned: ${length / 1000} mm of the roll instead of 506 mm.`)
     }
@@ -144,9 +140,9 @@ describe('a length cut from a roll', () => {
   it('turns it where only so it fits across, whatever that takes; and never where it would not', () => {
     const picture = { ...PICTURE, width: 6400, height: 4800 }
     const lying = print({ sheet, placing: exact('long', 800) }, { version, size: null, picture })
-    expect([lying.print.quarter, lying.sheet.sheet.length, lying.sheet.insteadOf]).toEqual([1, 806_000, null])
+    expect([lying.piece.quarter, lying.sheet.sheet.length, lying.sheet.insteadOf]).toEqual([1, 806_000, null])
     const tall = print({ sheet, placing: exact('long', 800) }, { version, size: null })
-    expect([tall.print.quarter, tall.sheet.sheet.length]).toEqual([0, 806_000])
+    expect([tall.piece.quarter, tall.sheet.sheet.length]).toEqual([0, 806_000])
   })
   it('is never shorter than the feed takes, and paid so', () => {
     const feed = { ...version.feed, minLength: fromMm(210) }
@@ -163,7 +159,7 @@ describe('a length cut from a roll', () => {
   it('across the roll it is never turned by itself', () => {
     const picture = { ...PICTURE, width: 12_000, height: 2000 }
     const out = print({ sheet }, { version, size: null, picture })
-    expect(out.print.quarter).toBe(0)
+    expect(out.piece.quarter).toBe(0)
     expect(out.sheet.insteadOf).toBeNull()
   })
 })
@@ -177,16 +173,15 @@ describe('an enlargement that is left', () => {
   }
   const picture = { ...PICTURE, width: 4000, height: 6000 }
   const rest = { version: { ...VERSION, queueFeed }, size, picture }
-  const loss = (body: Partial<SlipBody>): number =>
-    print({ edge: 'borderless', ...body }, rest).print.placed.lossPercent
+  const loss = (body: PlainPatch): number => print({ edge: 'borderless', ...body }, rest).piece.placed.lossPercent
   it('counts what falls off the sheet, not only what the frame cuts', () => {
     // fill of 2:3 on 127 x 177.8 keeps 177.8 / 190.5 of the height; the enlargement keeps 127 / 131.4 and 177.8 / 182.2
     const kept = (177.8 / 190.5) * (127 / 131.4) * (177.8 / 182.2)
-    expect(loss({ growth: 'accepted', placing: { mode: 'fill' } })).toBeCloseTo(100 * (1 - kept), 1)
+    expect(loss({ enlargement: 'left', placing: { mode: 'fill' } })).toBeCloseTo(100 * (1 - kept), 1)
   })
   it('whole, it loses what the enlargement pushes off at lead and trail', () => {
-    expect(loss({ growth: 'accepted', placing: { mode: 'whole' } })).toBeCloseTo(100 * (1 - 177.8 / 182.2), 1)
-    expect(loss({ growth: 'accepted', placing: exact('long', 100) })).toBe(0)
+    expect(loss({ enlargement: 'left', placing: { mode: 'whole' } })).toBeCloseTo(100 * (1 - 177.8 / 182.2), 1)
+    expect(loss({ enlargement: 'left', placing: exact('long', 100) })).toBe(0)
   })
 })
 
@@ -206,8 +201,8 @@ describe('a sheet that feeds long edge first', () => {
     const out = print({}, { ...rest, picture: lying })
     expect(out.sheet.sheet).toEqual({ width: 364_000, length: 257_000 })
     expect(out.sheet.margins).toEqual(edges(3000, 3000, 5000, 12_000))
-    expect(out.print.quarter).toBe(0)
-    expect(print({}, rest).print.quarter).toBe(1)
+    expect(out.piece.quarter).toBe(0)
+    expect(print({}, rest).piece.quarter).toBe(1)
   })
 })
 
@@ -223,7 +218,7 @@ describe('no ink at all', () => {
   ] as const)('%s is a stop and has no page', (_what, body, says) => {
     const slip = facts(body)
     const outcome = outcomeOf(slip)
-    expect([outcome.print, outcome.noInk, outcome.charge]).toEqual([null, true, null])
+    expect([outcome.pieces[0], outcome.noInk, outcome.charge]).toEqual([null, true, null])
     const stop = runChecks(slip, outcome).find((f) => f.check === 'ink')
     expect(stop?.level).toBe('stop')
     expect(stop && sayFinding(stop, 'mm')).toMatch(says)
@@ -249,7 +244,7 @@ describe('charge and time', () => {
 describe('whatever is asked', () => {
   const anything = fc.record({
     edge: fc.constantFrom('margins' as const, 'borderless' as const),
-    growth: fc.constantFrom('cancelled' as const, 'accepted' as const),
+    enlargement: fc.constantFrom('corrected' as const, 'left' as const),
     quarter: fc.constantFrom('auto' as const, 0 as const, 1 as const, 2 as const, 3 as const),
     placing: fc.oneof(
       fc.constant({ mode: 'whole' as const }),
@@ -261,11 +256,11 @@ describe('whatever is asked', () => {
   it('what is said to be on paper lies on the sheet, and growing what is sent gives it', () => {
     fc.assert(
       fc.property(anything, (body) => {
-        const { print: p, sheet } = print(body)
+        const { piece: p, page, sheet } = print(body)
         expect(contains(sheetRect(sheet.sheet), p.onPaper, 1)).toBe(true)
-        const landed = grow(sheet.growth, p.sent)
+        const landed = grow(sheet.enlargement, p.sent)
         expect(contains(landed, p.onPaper, 2)).toBe(true)
-        const [part] = p.page.items
+        const [part] = page.items
         expect(part?.kind === 'picture' && contains(part.full, part.window, 3)).toBe(true)
       }),
       { numRuns: 300 },

@@ -1,9 +1,9 @@
 import { type Charge, chargeFor } from '@/core/charge/charge'
 import { coverOverspray, reaches } from '@/core/edge/cover'
-import { grow, shrink, sliver } from '@/core/edge/growth'
-import { type Accuracy, positionWithin, sizeWithin } from '@/core/edge/within'
+import { grow, shrink, sliver } from '@/core/edge/enlargement'
+import { type Accuracy, positionTolerance, sizeTolerance } from '@/core/edge/tolerance'
 import { type Um, um } from '@/core/length/length'
-import type { Page } from '@/core/page/page'
+import type { Page, PicturePart } from '@/core/page/page'
 import {
   cut,
   type Placed,
@@ -24,11 +24,15 @@ import {
   type Rect,
   sheetRect,
 } from '@/core/sheet/sheet'
-import type { PictureFacts, SlipFacts } from './facts'
+import type { PieceBody } from './body'
+import type { PictureFacts, PrintFacts } from './facts'
+import { seenAreas } from './inked'
 import { type SheetOutcome, type Stance, sheetOf } from './sheet-outcome'
-import { stanceOf } from './stance'
+import { stancesOf } from './stance'
 
-export type PrintOutcome = {
+/** What becomes of one piece. Lengths um, feed frame. */
+export type PieceOutcome = {
+  readonly pieceId: string
   readonly quarter: Quarter
   readonly crop: PxRect
   /** what the member wants, sheet coordinates */
@@ -40,7 +44,7 @@ export type PrintOutcome = {
   readonly placed: Placed
   /** by how much the picture had to grow to cover the overspray; 1 is not at all */
   readonly grownBy: number
-  readonly within: {
+  readonly tolerance: {
     readonly width: Um
     readonly height: Um
   } & Edges
@@ -50,40 +54,73 @@ export type PrintOutcome = {
   /** per edge that the picture should reach: white that may show */
   readonly slivers: Edges
   readonly reaches: Readonly<Record<EdgeName, boolean>>
-  readonly page: Page
+  /** its share of the area that bears ink: what of it no later piece covers, mm2 */
+  readonly inkedMm2: number
+  /** what of it is sent */
+  readonly part: PicturePart
 }
 
-export type SlipOutcome = {
+export type PrintOutcome = {
   readonly sheet: SheetOutcome | null
-  readonly print: PrintOutcome | null
-  /** picture and sheet are there, and nothing of one would be on the other */
+  /** in the order of the pieces; null where a piece has no picture yet, or would leave no ink */
+  readonly pieces: readonly (PieceOutcome | null)[]
+  /** what is sent; null until every piece can be laid */
+  readonly page: Page | null
+  /** a piece has its picture and its sheet, and nothing of one would be on the other */
   readonly noInk: boolean
   readonly charge: Charge | null
   /** whole seconds that one copy takes, by the media setting's rate; null while unknown */
   readonly seconds: number | null
 }
 
-/** The outcome of a slip: pure, below a millisecond, and the only place where the figures on the screen come from. */
-export function outcomeOf(facts: SlipFacts): SlipOutcome {
-  const stance = stanceOf(facts)
-  const sheet = sheetOf(facts, stance)
-  const print =
-    sheet && facts.picture && !leavesNoInk(sheet, stance.placing) ? printOf(facts, facts.picture, sheet, stance) : null
+/** The outcome of a print: pure, and the only place where the figures on the screen come from. */
+export function outcomeOf(facts: PrintFacts): PrintOutcome {
+  const stances = stancesOf(facts)
+  const sheet = sheetOf(facts, stances)
+  const laid = sheet
+    ? stances.map((stance, i) => {
+        const [piece, picture] = [facts.print.pieces[i], facts.pictures[i]]
+        return piece && picture && !leavesNoInk(sheet, stance.placing)
+          ? lay(facts, piece, picture, sheet, stance)
+          : null
+      })
+    : []
+  const areas = seenAreas(laid.flatMap((l) => (l ? [l.onPaper] : [])))
+  let seen = 0
+  const pieces = facts.print.pieces.map((_, i) => {
+    const one = laid[i]
+    return one ? { ...one, inkedMm2: areas[seen++] ?? 0 } : null
+  })
+  const all = pieces.length > 0 && pieces.every((p) => p !== null)
   const rate = facts.version?.mediaSetting.rates[facts.version.settings.qualityId]
-  const inked = print ? (print.onPaper.w / 1000) * (print.onPaper.h / 1000) : 0
-  const charge =
-    sheet && print && rate
-      ? chargeFor(sheet.sheet, inked, rate.mlPerM2, facts.stock?.price ?? null, facts.tariff)
-      : null
+  const inked = pieces.reduce((sum, p) => sum + (p?.inkedMm2 ?? 0), 0)
   const m2 = sheet ? (sheet.sheet.width / 1e6) * (sheet.sheet.length / 1e6) : 0
   return {
     sheet,
-    print,
-    noInk: sheet !== null && facts.picture !== null && print === null,
-    charge,
+    pieces,
+    page:
+      sheet && all
+        ? pageOf(
+            sheet,
+            pieces.flatMap((p) => (p ? [p.part] : [])),
+          )
+        : null,
+    noInk: sheet !== null && pieces.some((p, i) => p === null && facts.pictures[i]),
+    charge:
+      sheet && all && rate
+        ? chargeFor(sheet.sheet, inked, rate.mlPerM2, facts.stock?.price ?? null, facts.tariff)
+        : null,
     seconds: rate && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null,
   }
 }
+
+const pageOf = (sheet: SheetOutcome, items: Page['items']): Page => ({
+  sheet: sheet.sheet,
+  trim: sheet.borderless
+    ? intersect(shrink(sheet.enlargement, sheetRect(sheet.sheet)), sheetRect(sheet.sheet))
+    : sheetRect(sheet.sheet),
+  items,
+})
 
 /** Margins that meet, or a size of nothing: there is nothing to lay. */
 function leavesNoInk(sheet: SheetOutcome, placing: Placing): boolean {
@@ -93,31 +130,33 @@ function leavesNoInk(sheet: SheetOutcome, placing: Placing): boolean {
   return by.edge === 'both' ? by.width <= 0 || by.height <= 0 : by.um <= 0
 }
 
-function printOf(
-  { body, version }: SlipFacts,
+/** One piece on its sheet: its figures, and what of it is sent. */
+function lay(
+  { version }: PrintFacts,
+  piece: PieceBody,
   picture: PictureFacts,
   sheet: SheetOutcome,
   { quarter, placing }: Stance,
-): PrintOutcome {
-  const crop = body.crop ?? wholeCrop(picture)
-  const first = placePicture(crop, quarter, sheet.frame, placing, body.anchor)
-  const cancelled = sheet.corrected
+): Omit<PieceOutcome, 'inkedMm2'> {
+  const crop = piece.crop ?? wholeCrop(picture)
+  const first = placePicture(crop, quarter, sheet.frame, placing, piece.anchor)
+  const { corrected } = sheet
   const covered =
-    cancelled && sheet.borderless
-      ? coverOverspray(sheet.sheet, sheet.overspray, crop, quarter, first, body.anchor)
+    corrected && sheet.borderless
+      ? coverOverspray(sheet.sheet, sheet.overspray, crop, quarter, first, piece.anchor)
       : { placed: first, window: first.rect, grownBy: 1 }
   const { window, grownBy } = covered
-  const back = (r: Rect): Rect => (cancelled ? shrink(sheet.growth, r) : r)
+  const back = (r: Rect): Rect => (corrected ? shrink(sheet.enlargement, r) : r)
   const asked = covered.placed.rect
   const sent = back(asked)
-  const landed = grow(sheet.growth, sent)
+  const landed = grow(sheet.enlargement, sent)
   const inkable = sheet.borderless ? sheetRect(sheet.sheet) : sheet.area
-  const onPaper = intersect(cancelled ? asked : landed, inkable)
+  const onPaper = intersect(corrected ? asked : landed, inkable)
   // an enlargement that is left pushes a part of the picture off the sheet: what stays is what was used
   const placed =
-    sheet.borderless && !cancelled
+    sheet.borderless && !corrected
       ? {
-          ...cut(crop, quarter, grow(sheet.growth, first.full), onPaper, first.scale),
+          ...cut(crop, quarter, grow(sheet.enlargement, first.full), onPaper, first.scale),
           rect: first.rect,
           full: first.full,
         }
@@ -125,6 +164,7 @@ function printOf(
   const at = reaches(sheet.sheet, onPaper)
   const file = back(window)
   return {
+    pieceId: piece.id,
     quarter,
     crop,
     asked,
@@ -132,27 +172,19 @@ function printOf(
     onPaper,
     placed,
     grownBy,
-    within: withinOf(sheet.accuracy, sheet.sheet, inkable, onPaper),
+    tolerance: toleranceOf(sheet.accuracy, sheet.sheet, inkable, onPaper),
     ppi: resolution(placed.used, quarter, sheet.borderless ? onPaper : landed),
     cutOff: cutOff(inkable, landed),
     slivers: sliversOf(sheet, at),
     reaches: at,
-    page: {
-      sheet: sheet.sheet,
-      trim: sheet.borderless
-        ? intersect(shrink(sheet.growth, sheetRect(sheet.sheet)), sheetRect(sheet.sheet))
-        : sheetRect(sheet.sheet),
-      items: [
-        {
-          kind: 'picture',
-          pictureId: picture.id,
-          quarter,
-          mirror: version?.settings.mirror ?? false,
-          full: back(placed.full),
-          window: intersect(file, sheetRect(sheet.sheet)),
-          crop,
-        },
-      ],
+    part: {
+      kind: 'picture',
+      pictureId: picture.id,
+      quarter,
+      mirror: version?.settings.mirror ?? false,
+      full: back(placed.full),
+      window: intersect(file, sheetRect(sheet.sheet)),
+      crop,
     },
   }
 }
@@ -161,22 +193,22 @@ function printOf(
  * Tolerances of a print on paper. Where its edge lies about as far out as ink can go, drift also changes its size: one
  * side is cut and nothing is added at the other.
  */
-function withinOf(accuracy: Accuracy, sheet: FedSheet, inkable: Rect, r: Rect): PrintOutcome['within'] {
+function toleranceOf(accuracy: Accuracy, sheet: FedSheet, inkable: Rect, r: Rect): PieceOutcome['tolerance'] {
   const farY = Math.max(Math.abs(r.y - sheet.length / 2), Math.abs(r.y + r.h - sheet.length / 2))
   const farX = Math.max(Math.abs(r.x - sheet.width / 2), Math.abs(r.x + r.w - sheet.width / 2))
   const at = {
-    left: positionWithin(accuracy, 'left', farY, r.x),
-    right: positionWithin(accuracy, 'right', farY, r.x + r.w),
-    lead: positionWithin(accuracy, 'lead', farX, r.y),
-    trail: positionWithin(accuracy, 'trail', farX, r.y + r.h),
+    left: positionTolerance(accuracy, 'left', farY, r.x),
+    right: positionTolerance(accuracy, 'right', farY, r.x + r.w),
+    lead: positionTolerance(accuracy, 'lead', farX, r.y),
+    trail: positionTolerance(accuracy, 'trail', farX, r.y + r.h),
   }
   const near = {
     across: r.x - inkable.x <= at.left || inkable.x + inkable.w - r.x - r.w <= at.right,
     along: r.y - inkable.y <= at.lead || inkable.y + inkable.h - r.y - r.h <= at.trail,
   }
   return {
-    width: um(sizeWithin(accuracy, r.w, 'across', sheet.width) + (near.across ? at.left : 0)),
-    height: um(sizeWithin(accuracy, r.h, 'along', sheet.length) + (near.along ? at.lead : 0)),
+    width: um(sizeTolerance(accuracy, r.w, 'across', sheet.width) + (near.across ? at.left : 0)),
+    height: um(sizeTolerance(accuracy, r.h, 'along', sheet.length) + (near.along ? at.lead : 0)),
     ...at,
   }
 }
@@ -192,7 +224,7 @@ function cutOff(area: Rect, r: Rect): Edges {
   )
 }
 
-function sliversOf(sheet: SheetOutcome, at: PrintOutcome['reaches']): Edges {
+function sliversOf(sheet: SheetOutcome, at: PieceOutcome['reaches']): Edges {
   const of = (edge: EdgeName): number => {
     if (!sheet.borderless || !at[edge]) return 0
     const drift = edge === 'left' || edge === 'right' ? sheet.accuracy.driftAcross : sheet.accuracy.driftAlong

@@ -1,6 +1,6 @@
+import { type Enlargement, enlargementOf, noEnlargement } from '@/core/edge/enlargement'
 import { accuracyOn, checkedMargins, mapOf } from '@/core/edge/figures'
-import { type Growth, growthOf, noGrowth } from '@/core/edge/growth'
-import { type Accuracy, ASSUMED, ASSUMED_SKEW, type DeclaredAccuracy } from '@/core/edge/within'
+import { type Accuracy, ASSUMED, ASSUMED_SKEW, type DeclaredAccuracy } from '@/core/edge/tolerance'
 import { type Um, um } from '@/core/length/length'
 import { type Placing, wholeCrop } from '@/core/placing/placing'
 import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
@@ -18,19 +18,20 @@ import {
   trueCentre,
 } from '@/core/sheet/sheet'
 import { fitSize, type SizeFit } from '@/core/sizes/fit'
-import type { SlipFacts, VersionFacts } from './facts'
-import { fed } from './fed'
+import type { Centring } from './body'
+import type { PrintFacts, VersionFacts } from './facts'
+import { fed, type Wanted } from './fed'
 
 /** The sheet and what the printer leaves white or sprays past, before any picture is laid. Feed frame. */
 export type SheetOutcome = {
   readonly sheet: FedSheet
   readonly roll: boolean
-  /** on a roll: how long the piece would be if the print had not been turned by itself; null: it was not */
+  /** on a roll: how long it would be if nothing had been turned by itself; null: nothing was */
   readonly insteadOf: Um | null
   readonly fit: SizeFit
   readonly margins: Edges
   readonly overspray: Edges
-  readonly growth: Growth
+  readonly enlargement: Enlargement
   readonly accuracy: Accuracy
   readonly figures: 'declared' | 'checked'
   /** the edge check that the figures come from */
@@ -50,8 +51,8 @@ export type SheetOutcome = {
 export type Stance = {
   readonly quarter: Quarter
   readonly placing: Placing
-  /** turned by itself because that takes less of the roll: how long the piece would be otherwise */
-  readonly insteadOf: Um | null
+  /** turned by itself because that takes less of the roll */
+  readonly saves: boolean
 }
 
 const NOTHING = sameEdges(0)
@@ -65,39 +66,44 @@ const UNKNOWN: DeclaredAccuracy = {
   assumed: ASSUMED,
 }
 
-/** The sheet of a slip with a picture standing so; null while no sheet is chosen. */
-export function sheetOf(facts: SlipFacts, { quarter, placing, insteadOf }: Stance): SheetOutcome | null {
-  const { body, version, picture, size } = facts
-  const wantsBorderless = body.edge === 'borderless'
+/** The sheet of a print with its pieces standing so; null while no sheet is chosen. */
+export function sheetOf(facts: PrintFacts, stances: readonly Stance[]): SheetOutcome | null {
+  const { print, version, size } = facts
+  const wantsBorderless = print.edge === 'borderless'
   // the edge that leads decides: margins and widths are those of the sheet as it goes in
   const across =
     size && version && fitSize(size.short, size.long, version.feed, null).leads === 'long' ? size.long : size?.short
-  const width = body.sheet?.kind === 'cut' ? body.sheet.width : (across ?? um(0))
+  const width = print.sheet?.kind === 'cut' ? print.sheet.width : (across ?? um(0))
   const closedFor = (w: Um): BorderlessClosed | null =>
     version ? borderlessClosed(version.queueFeed, w, version.mediaSetting) : null
   const margins = marginsFor(version, width)
-  const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(body.centring, margins)
-  const want = picture ? { crop: body.crop ?? wholeCrop(picture), quarter, placing } : null
-  const laid = fed(body.sheet, facts.size, version, want, around)
+  const around = wantsBorderless && closedFor(width) === null ? NOTHING : centred(print.centring, margins)
+  const laid = fed(print.sheet, size, version, wantedOf(facts, stances), around)
   if (!laid) return null
+  const unturned = stances.map((s, i) => (s.saves ? uprightOf(facts, s, i) : s))
+  const upright = stances.some((s) => s.saves) && fed(print.sheet, size, version, wantedOf(facts, unturned), around)
   const { sheet, fit, roll } = laid
   const closed = wantsBorderless ? closedFor(sheet.width) : null
   const borderless = wantsBorderless && closed === null
   const overspray = borderless ? oversprayOf(version) : NOTHING
   const found = (borderless ? version?.checked.borderless : version?.checked.margins) ?? null
-  const frameMargins = borderless ? NOTHING : centred(body.centring, margins)
+  const frameMargins = borderless ? NOTHING : centred(print.centring, margins)
   return {
     sheet,
     roll,
-    insteadOf,
+    insteadOf: upright && upright.sheet.length > laid.sheet.length ? upright.sheet.length : null,
     fit,
     margins: borderless ? NOTHING : margins,
     overspray,
-    growth: found ? mapOf(found, sheet, borderless) : borderless ? growthOf(sheet, overspray) : noGrowth(sheet),
+    enlargement: found
+      ? mapOf(found, sheet, borderless)
+      : borderless
+        ? enlargementOf(sheet, overspray)
+        : noEnlargement(sheet),
     accuracy: found ? accuracyOn(found, sheet) : declaredOn(version, borderless),
     figures: found ? 'checked' : 'declared',
     check: found ? { id: found.checkId, number: found.number, at: found.at } : null,
-    corrected: body.growth === 'cancelled' && (borderless || found !== null),
+    corrected: print.enlargement === 'corrected' && (borderless || found !== null),
     borderlessClosed: closed,
     borderless,
     frame: printableArea(sheet, frameMargins),
@@ -105,6 +111,20 @@ export function sheetOf(facts: SlipFacts, { quarter, placing, insteadOf }: Stanc
     givenUp: givenUp(sheet, borderless ? NOTHING : margins, frameMargins),
   }
 }
+
+const uprightOf = (facts: PrintFacts, turned: Stance, i: number): Stance => ({
+  quarter: 0,
+  placing: facts.print.pieces[i]?.placing ?? turned.placing,
+  saves: false,
+})
+
+/** Crop, turn and placing of each piece that has a picture. */
+const wantedOf = (facts: PrintFacts, stances: readonly Stance[]): readonly Wanted[] =>
+  facts.print.pieces.flatMap((piece, i): readonly Wanted[] => {
+    const [picture, stance] = [facts.pictures[i], stances[i]]
+    if (!picture || !stance) return []
+    return [{ crop: piece.crop ?? wholeCrop(picture), quarter: stance.quarter, placing: stance.placing }]
+  })
 
 /** Margins on paper for a sheet of this width: by the edge check, else as declared. */
 function marginsFor(version: VersionFacts | null, width: Um): Edges {
@@ -115,7 +135,7 @@ function marginsFor(version: VersionFacts | null, width: Um): Edges {
     : declaredMargins(version.queueFeed, width)
 }
 
-function centred(centring: SlipFacts['body']['centring'], margins: Edges): Edges {
+function centred(centring: Centring, margins: Edges): Edges {
   if (centring.kind === 'area') return margins
   return centring.kind === 'true' ? trueCentre(margins) : evenMargins(margins, centring.um)
 }

@@ -2,24 +2,29 @@ import { type Placing, type PxRect, placePicture, wholeCrop } from '@/core/placi
 import { absurd } from '@/core/result/result'
 import type { Quarter, Rect } from '@/core/sheet/sheet'
 import { fitSize } from '@/core/sizes/fit'
-import type { SlipFacts } from './facts'
+import type { PieceBody, SheetChoice } from './body'
+import type { PictureFacts, PrintFacts } from './facts'
 import { type Stance, sheetOf } from './sheet-outcome'
 
 /**
- * `auto`: the turn that stands the picture the way of the sheet; square pictures stay upright. Across a roll a picture
- * stays upright, but a print of a given size is turned when only so it fits, or when it takes less of the roll; its
- * width and height turn with it.
+ * How each piece stands. `auto`: the turn that stands the picture the way of the sheet; square pictures stay upright.
+ * Across a roll a picture stays upright, but a print of a given size is turned when only so it fits, or when it takes
+ * less of the roll; its width and height turn with it. Pieces without a picture stand upright.
  */
-export function stanceOf(facts: SlipFacts): Stance {
-  const { body, picture, size, version } = facts
-  const upright: Stance = { quarter: 0, placing: body.placing, insteadOf: null }
-  if (body.quarter !== 'auto') return { ...upright, quarter: body.quarter }
+export const stancesOf = (facts: PrintFacts): readonly Stance[] =>
+  facts.print.pieces.map((piece, i) => stanceOf(facts, piece, facts.pictures[i] ?? null))
+
+function stanceOf(facts: PrintFacts, piece: PieceBody, picture: PictureFacts | null): Stance {
+  const { print, size, version } = facts
+  const upright: Stance = { quarter: 0, placing: piece.placing, saves: false }
+  if (piece.quarter !== 'auto') return { ...upright, quarter: piece.quarter }
   if (!picture) return upright
-  const crop = body.crop ?? wholeCrop(picture)
+  const crop = piece.crop ?? wholeCrop(picture)
   const lies = crop.w > crop.h
-  if (body.sheet?.kind === 'cut') {
-    if (body.placing.mode === 'exact' && facts.rules >= 2) return exactStance(facts, crop, upright)
-    const { length, width } = body.sheet
+  if (print.sheet?.kind === 'cut') {
+    const alone = { ...facts, print: { ...print, pieces: [piece] }, pictures: [picture] }
+    if (piece.placing.mode === 'exact' && facts.rules >= 2) return exactStance(alone, print.sheet, crop, upright)
+    const { length, width } = print.sheet
     return length === 'auto' ? upright : { ...upright, quarter: turned(lies, crop.w === crop.h, width > length) }
   }
   if (!size) return upright
@@ -27,23 +32,25 @@ export function stanceOf(facts: SlipFacts): Stance {
   return { ...upright, quarter: turned(lies, crop.w === crop.h || size.short === size.long, long) }
 }
 
-/** A print of a given size on a roll: upright unless turned it fits better. */
-function exactStance(facts: SlipFacts, crop: PxRect, upright: Stance): Stance {
-  const { body } = facts
-  if (body.sheet?.kind !== 'cut') return upright
-  const standing = sheetOf(facts, upright)
+/** A print of a given size on a roll, by itself: upright unless turned it fits better. */
+function exactStance(
+  alone: PrintFacts,
+  cut: Extract<SheetChoice, { kind: 'cut' }>,
+  crop: PxRect,
+  upright: Stance,
+): Stance {
+  const standing = sheetOf(alone, [upright])
   if (!standing) return upright
   const { frame } = standing
-  const turn: Stance = { ...upright, quarter: 1, placing: turnedPlacing(body.placing) }
+  const turn: Stance = { ...upright, quarter: 1, placing: turnedPlacing(upright.placing) }
   const at = (s: Stance) => placePicture(crop, s.quarter, frame, s.placing, CENTRE).rect
   const [a, b] = [at(upright), at(turn)]
-  const { length } = body.sheet
-  const fits = (r: Rect): boolean => r.w <= frame.w && (length === 'auto' || r.h <= frame.h)
+  const fits = (r: Rect): boolean => r.w <= frame.w && (cut.length === 'auto' || r.h <= frame.h)
   if (fits(a) !== fits(b)) return fits(a) ? upright : turn
-  if (length !== 'auto' || b.h >= a.h || !fits(b)) return upright
+  if (cut.length !== 'auto' || b.h >= a.h || !fits(b)) return upright
   const then = standing.sheet.length
-  const now = sheetOf(facts, turn)?.sheet.length ?? then
-  return now < then ? { ...turn, insteadOf: then } : upright
+  const now = sheetOf(alone, [turn])?.sheet.length ?? then
+  return now < then ? { ...turn, saves: true } : upright
 }
 
 const CENTRE = { x: 0.5, y: 0.5 } as const

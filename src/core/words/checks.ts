@@ -1,4 +1,4 @@
-import type { Finding, PaperForm } from '@/core/checks/check'
+import type { Finding, Found, PaperForm } from '@/core/checks/check'
 import { sayColour } from '@/core/colour/colour-check'
 import { type LengthUnit, um } from '@/core/length/length'
 import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
@@ -26,8 +26,11 @@ const andOthers = (others: number): string =>
 export const sayDistance = (distanceUm: number, unit: LengthUnit): string =>
   unit === 'mm' ? `${writeNumber(distanceUm / 1e6, 2)} m` : `${writeNumber(distanceUm / 25_400, 0)} in`
 
-/** A finding in plain words; figures in the room's unit. */
-export function sayFinding(f: Finding, unit: LengthUnit): string {
+/** A finding in plain words, with its piece where there are several; figures in the room's unit. */
+export const sayFinding = (f: Finding, unit: LengthUnit): string =>
+  f.piece === null ? sayFound(f, unit) : `Piece ${f.piece}: ${sayFound(f, unit)}`
+
+function sayFound(f: Found, unit: LengthUnit): string {
   const len = (value: number): string => tradeLength(um(value), unit)
   switch (f.code) {
     case 'picture_missing':
@@ -76,9 +79,9 @@ export function sayFinding(f: Finding, unit: LengthUnit): string {
       return f.due.why === 'age'
         ? `Edge check ${f.number} is ${f.due.days} days old: make it again.`
         : `Since edge check ${f.number} there was a ${f.due.kind}: make it again.`
-    case 'growth_cancelled':
-      return 'Growth is taken back: what was asked comes out.'
-    case 'growth_accepted':
+    case 'enlargement_corrected':
+      return 'Enlargement is taken back: what was asked comes out.'
+    case 'enlargement_left':
       return `Borderless enlarges everything on this sheet, ${percent(f.acrossPercent)} across and ${percent(f.alongPercent)} along${f.lossUm > 0 ? `; up to ${writeLength(f.lossUm, unit)} is lost at an edge` : ''}.`
     case 'grown_to_cover':
       return `The picture has nothing left beyond the frame, so it grows by ${percent(f.percent)} to cover the overspray; what it gains falls off the edges.`

@@ -122,13 +122,15 @@ function LaneBox({
             </>
           ) : null}
           <dt>Nozzles</dt>
-          <dd className={lane.due.some((d) => d.kind === 'nozzle check') ? 'level-look' : 'level-fine'}>
+          <dd className={lane.due.some((d) => d.kind === 'nozzle check') ? 'level-caution' : 'level-fine'}>
             {nozzle ? `checked ${sayAgo(nozzle.at, now)}` : 'never checked'}
           </dd>
           {heads ? (
             <>
               <dt>Heads</dt>
-              <dd className="level-look">{heads.days === null ? 'never aligned' : `aligned ${heads.days} days ago`}</dd>
+              <dd className="level-caution">
+                {heads.days === null ? 'never aligned' : `aligned ${heads.days} days ago`}
+              </dd>
             </>
           ) : null}
         </dl>

@@ -105,13 +105,13 @@ export function Result({
       <div>
         {result.outliers.map((o) => (
           <p key={`${o.sheet} ${o.what}`} className="small">
-            <LevelWord level="look" /> {sayOutlier(o, unit)}
+            <LevelWord level="caution" /> {sayOutlier(o, unit)}
           </p>
         ))}
         {result.driftKnown ? null : (
           <p className="small">
-            <LevelWord level="look" /> Fewer than three sheets: the means are known, how far sheets differ is not. The
-            declared drift stays in use.
+            <LevelWord level="caution" /> Fewer than three sheets: the means are known, how far sheets differ is not.
+            The declared drift stays in use.
           </p>
         )}
         {result.perSheet.length > 1 ? <Scatter result={result} /> : null}

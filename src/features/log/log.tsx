@@ -17,7 +17,7 @@ const OUTCOME_LEVEL = {
   good: 'level-fine',
   proof: 'soft',
   spoiled: 'level-stop',
-  'not known': 'level-look',
+  'not known': 'level-caution',
   'not printed': 'soft',
 } as const
 

@@ -3,9 +3,21 @@ import { describe, expect, it } from 'vitest'
 import type { Run } from '@/contract/views/log'
 import { fromMm } from '@/core/length/length'
 import { minor } from '@/core/money/money'
+import { outcomeOf } from '@/core/slip/outcome'
+import { type RunRecord, recordOf } from '@/core/slip/record'
 import { done, hearing, show } from '../../../test/interface'
 import { facts } from '../../../test/slip-facts'
 import { RunPage } from './run'
+
+const recorded = (): RunRecord => {
+  const promised = facts({ placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } })
+  const record = recordOf(promised, outcomeOf(promised), [
+    { check: 'stock', says: 'Only 2 sheets are left.', reason: 'a pack came' },
+    { check: 'loaded', says: 'Another paper is in.', reason: null },
+  ])
+  if (!record) throw new Error('nothing was promised')
+  return record
+}
 
 const RUN: Run = {
   id: 'r',
@@ -31,8 +43,10 @@ const RUN: Run = {
   inkMicrolitres: 430,
   cost: minor(123),
   charge: minor(148),
-  answers: [{ check: 'stock', says: 'Only 2 sheets are left.', reason: 'a pack came' }],
-  facts: facts({ placing: { mode: 'exact', by: { edge: 'width', um: fromMm(180) } } }),
+  partId: 'part',
+  printId: 'first',
+  chargeTo: 'member',
+  record: recorded(),
   logged: { outcome: 'good', cause: null },
   corrections: [],
   corrected: false,
@@ -46,14 +60,16 @@ const fact = (name: string): string | null | undefined =>
   screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent
 
 describe('a run in the log', () => {
-  it('says what it was, from the facts as they were', () => {
+  it('says what it was, from its record', () => {
     page()
     expect(fact('Outcome')).toBe('good')
     expect(fact('Member')).toBe('Iria, Herbarium')
-    expect(fact('Print')).toBe('180.0 × 240.0 mm, margins')
+    expect(fact('Sheet')).toBe('257.0 × 364.0 mm, margins')
+    expect(fact('Print')).toBe('180.0 × 240.0 mmfern.jpg, 677 ppi, tolerance ± 0.7 mm as declared')
     expect(fact('Preset')).toBe('Matte, version 3seal TPX4X4')
     expect(fact('Cost')).toBe('1.23 to the room, 1.48 charged')
     expect(screen.getByText(/Only 2 sheets are left/).textContent).toContain('a pack came')
+    expect(screen.queryByText(/Another paper is in/)).toBeNull()
     expect(screen.queryByText('Corrected')).toBeNull()
   })
   it('what it turned out to be is corrected with a cause and a note', async () => {

@@ -1,11 +1,13 @@
 'use client'
 
 import Link from 'next/link'
+import { Fragment } from 'react'
 import type { Run } from '@/contract/views/log'
-import { measuredPair, writeNumber } from '@/core/length/write'
+import { um } from '@/core/length/length'
+import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { writeMoney } from '@/core/money/money'
-import { outcomeOf } from '@/core/slip/outcome'
-import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
+import type { RunRecord } from '@/core/slip/record'
+import { type DrawnPiece, SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
@@ -15,7 +17,18 @@ import css from './log.module.css'
 const sayOutcome = (o: { readonly outcome: string; readonly cause: string | null }): string =>
   o.cause ? `${o.outcome}, ${o.cause}` : o.outcome
 
-/** One run with its drawing as it was: made again from what was known when it was logged. */
+const NOWHERE = { x: 0.5, y: 0.5 } as const
+
+/** The pieces of a record with what was sent of each: the pictures of its page, in their order. */
+function drawnPieces({ pieces, page }: RunRecord): readonly (DrawnPiece | null)[] {
+  const parts = page.items.flatMap((item) => (item.kind === 'picture' ? [item] : []))
+  return pieces.map((p, i) => {
+    const part = parts[i]
+    return part ? { ...p, part } : null
+  })
+}
+
+/** One run with its drawing and figures as they were promised: from its record, never computed again. */
 export function RunPage({
   run,
   people,
@@ -26,8 +39,10 @@ export function RunPage({
   readonly now: number
 }) {
   const { unit, currency, timeZone } = useWays()
-  const { facts } = run
-  const { sheet, print } = outcomeOf(facts)
+  const { record } = run
+  const { sheet } = record
+  const answered = record.stops.filter((s) => s.reason !== null)
+  const pieces = drawnPieces(record)
   return (
     <>
       <PageHead
@@ -71,19 +86,26 @@ export function RunPage({
             </dd>
             <dt>Paper</dt>
             <dd>{run.paperName}</dd>
-            {print && sheet ? (
-              <>
-                <dt>Sheet</dt>
-                <dd>{measuredPair(sheet.sheet.width, sheet.sheet.length, unit)}</dd>
-                <dt>Print</dt>
+            <dt>Sheet</dt>
+            <dd>
+              {measuredPair(sheet.sheet.width, sheet.sheet.length, unit)},{' '}
+              {sheet.borderless ? `borderless, enlargement ${record.enlargement}` : 'margins'}
+            </dd>
+            {record.pieces.map((p, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a record never changes
+              <Fragment key={i}>
+                <dt>{record.pieces.length > 1 ? `Piece ${i + 1}` : 'Print'}</dt>
                 <dd>
-                  {measuredPair(print.onPaper.w, print.onPaper.h, unit)},{' '}
-                  {sheet.borderless ? `borderless, growth ${facts.body.growth}` : 'margins'}
+                  {measuredPair(p.onPaper.w, p.onPaper.h, unit)}
+                  <br />
+                  <span className="soft">
+                    {p.picture.name}, {writeNumber(Math.min(p.ppi.across, p.ppi.along), 0)} ppi, tolerance ±{' '}
+                    {writeLength(um(Math.max(p.tolerance.width, p.tolerance.height)), unit)}{' '}
+                    {record.figures.source === 'checked' ? `by edge check ${record.figures.number}` : 'as declared'}
+                  </span>
                 </dd>
-              </>
-            ) : null}
-            <dt>Picture</dt>
-            <dd>{facts.picture?.name ?? 'none'}</dd>
+              </Fragment>
+            ))}
             <dt>Ink</dt>
             <dd>{writeNumber(run.inkMicrolitres / 1000, 1)} ml</dd>
             <dt>Cost</dt>
@@ -113,10 +135,10 @@ export function RunPage({
               ))}
             </div>
           ) : null}
-          {run.answers.length > 0 ? (
+          {answered.length > 0 ? (
             <div className={css.answers}>
               <h2>Stops that were answered</h2>
-              {run.answers.map((a) => (
+              {answered.map((a) => (
                 <p key={a.check}>
                   {a.says} <strong>{a.reason}</strong>
                 </p>
@@ -125,23 +147,17 @@ export function RunPage({
           ) : null}
         </div>
         <div className={css.drawing}>
-          {sheet ? (
-            <SheetDrawing
-              sheet={sheet}
-              print={print}
-              picture={
-                facts.picture
-                  ? {
-                      url: `/api/pictures/${facts.picture.id}/preview`,
-                      thumb: `/api/pictures/${facts.picture.id}/thumb`,
-                      size: facts.picture,
-                    }
-                  : null
-              }
-              unit={unit}
-              anchor={facts.body.anchor}
-            />
-          ) : null}
+          <SheetDrawing
+            sheet={sheet}
+            pieces={pieces}
+            picture={(id) => {
+              const size = record.pieces.find((p) => p.picture.id === id)?.picture
+              return size ? { url: `/api/pictures/${id}/preview`, thumb: `/api/pictures/${id}/thumb`, size } : null
+            }}
+            unit={unit}
+            at={0}
+            anchor={NOWHERE}
+          />
         </div>
       </div>
     </>

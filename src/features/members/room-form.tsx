@@ -19,7 +19,7 @@ export function RoomForm(props: {
     readonly unit: LengthUnit
     readonly revision: number
     readonly stopPpi: number
-    readonly lookPpi: number
+    readonly cautionPpi: number
     readonly usualCopies: number
     readonly edgeCheckDays: number
   }
@@ -67,10 +67,10 @@ export function RoomForm(props: {
             />
             <CountField
               label="Look below, ppi"
-              value={values.lookPpi}
+              value={values.cautionPpi}
               min={1}
               max={2000}
-              onChange={(lookPpi) => setValues({ ...values, lookPpi })}
+              onChange={(cautionPpi) => setValues({ ...values, cautionPpi })}
             />
             <CountField
               label="Usual copies, at most"

@@ -120,7 +120,7 @@ function StockLine({ stock: s }: { readonly stock: Stock }) {
           ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
           : sheetName(s.width, s.length, unit)}
       </td>
-      <td className={!roll && s.count <= 5 ? 'level-look' : undefined}>
+      <td className={!roll && s.count <= 5 ? 'level-caution' : undefined}>
         {s.count} {roll ? (s.count === 1 ? 'roll' : 'rolls') : s.count === 1 ? 'sheet' : 'sheets'}
       </td>
       <td>

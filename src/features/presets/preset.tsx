@@ -209,7 +209,7 @@ function ColourSection({ settings, world }: { readonly settings: Settings; reado
   const profile = world.profiles.find((p) => p.id === id) ?? null
   const check = colourCheck(settings, profile, null)
   const queue = world.queues.find((q) => q.id === settings.queueId)
-  const colour = pageColour(settings, { grey: false, otherProfile: false }, profile?.grey ?? false)
+  const colour = pageColour(settings, [{ grey: false, otherProfile: false }], profile?.grey ?? false)
   const sent = queue?.takes ? deliveryOf(queue.takes, colour, queue.facts.nativePpi) : null
   return (
     <section>
@@ -219,7 +219,7 @@ function ColourSection({ settings, world }: { readonly settings: Settings; reado
       </p>
       {queue && sent && !sent.ok ? (
         <p className={css.colour}>
-          <LevelWord level="look" /> {queue.name} cannot be printed to from here: {sayNotTaken(sent.problem)}
+          <LevelWord level="caution" /> {queue.name} cannot be printed to from here: {sayNotTaken(sent.problem)}
         </p>
       ) : null}
     </section>

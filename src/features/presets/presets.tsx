@@ -103,7 +103,7 @@ export function Presets(props: {
                       </td>
                       <td>
                         {v ? v.number : ''}
-                        {p.draft ? <span className="level-look">{v ? ', draft waits' : 'draft'}</span> : null}
+                        {p.draft ? <span className="level-caution">{v ? ', draft waits' : 'draft'}</span> : null}
                       </td>
                       <td>{v?.seal ?? ''}</td>
                       <td>{v ? sayShortDay(v.at, timeZone, now) : ''}</td>

@@ -84,7 +84,7 @@ export function EdgeSection(props: {
                         {sayDay(c.solvedAt ?? c.createdAt, timeZone, now)}
                         {c === newest ? <span className="level-fine"> in use</span> : null}
                         {late ? (
-                          <span className="level-look">
+                          <span className="level-caution">
                             {' '}
                             {late.why === 'age' ? `due again: ${late.days} days old` : `due again: ${late.kind} since`}
                           </span>

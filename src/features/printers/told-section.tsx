@@ -97,7 +97,7 @@ export function ToldSection(props: {
       />
       {cannot ? (
         <p className="small">
-          <LevelWord level="look" /> {queue.name} cannot be printed to from here: {sayNotTaken(cannot)}
+          <LevelWord level="caution" /> {queue.name} cannot be printed to from here: {sayNotTaken(cannot)}
         </p>
       ) : null}
       {heard ? (
@@ -107,7 +107,7 @@ export function ToldSection(props: {
           {heard.told.ignored.length > 0 ? (
             <div>
               <p className="small">
-                <LevelWord level="look" /> {heard.told.attributes} attributes came; of these was left out:
+                <LevelWord level="caution" /> {heard.told.attributes} attributes came; of these was left out:
               </p>
               <ul className="small">
                 {heard.told.ignored.map((line) => (

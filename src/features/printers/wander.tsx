@@ -10,7 +10,7 @@ Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, To
 
 const UM_PER = { mm: 1000, in: 25_400 } as const
 const DASH = { left: [], right: [6, 3], lead: [2, 2], trail: [8, 3, 2, 3] } as const
-const COLOURS = { left: '--press', right: '--pencil', lead: '--look', trail: '--stop' } as const
+const COLOURS = { left: '--press', right: '--pencil', lead: '--caution', trail: '--stop' } as const
 
 /** The measured edges of one feed over its checks: a printer that wanders shows. */
 export function Wander(props: {

@@ -73,7 +73,7 @@ function RailCell({ printer }: { readonly printer: RailPrinter }) {
         ) : load ? (
           <span>{load.left} sheets</span>
         ) : printer.due ? (
-          <span className="level-look">look</span>
+          <span className="level-caution">caution</span>
         ) : null}
       </span>
     </Link>

@@ -1,19 +1,19 @@
 import type { LengthUnit } from '@/core/length/length'
 import { borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
+import type { PrintBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
 import { stockFor } from '@/core/slip/catalogue'
-import type { SlipBody } from '@/core/slip/facts'
 import { fed } from '@/core/slip/fed'
 import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
 
 /**
- * Why presets cannot print a slip on its sheet and with its edge, by version id; a preset that can is not in it. Without
+ * Why presets cannot make a print on its sheet and with its edge, by version id; a preset that can is not in it. Without
  * a sheet nothing is closed.
  */
-export function closedVersions(catalogue: Catalogue, body: SlipBody, unit: LengthUnit): ReadonlyMap<string, string> {
+export function closedVersions(catalogue: Catalogue, print: PrintBody, unit: LengthUnit): ReadonlyMap<string, string> {
   const found = new Map<string, string>()
-  const { sheet } = body
+  const { sheet } = print
   if (!sheet) return found
   const size = sheet.kind === 'size' ? (catalogue.sizes.find((s) => s.id === sheet.sizeId) ?? null) : null
   for (const v of catalogue.versions) {
@@ -28,13 +28,13 @@ export function closedVersions(catalogue: Catalogue, body: SlipBody, unit: Lengt
       continue
     }
     const width = sheet.kind === 'cut' ? sheet.width : (size?.short ?? 0)
-    const laid = fed(sheet, size, v, null, declaredMargins(v.queueFeed, width as never))
+    const laid = fed(sheet, size, v, [], declaredMargins(v.queueFeed, width as never))
     const [problem] = laid?.fit.problems ?? []
     if (problem) {
       found.set(v.id, saySizeProblem(problem, v.feed.name, unit))
       continue
     }
-    if (body.edge === 'borderless') {
+    if (print.edge === 'borderless') {
       if (v.settings.edgeAllowed === 'margins') {
         found.set(v.id, 'It is for margins only.')
         continue

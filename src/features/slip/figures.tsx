@@ -2,61 +2,61 @@
 
 import Link from 'next/link'
 import { memo } from 'react'
-import { ASSUMED } from '@/core/edge/within'
+import { ASSUMED } from '@/core/edge/tolerance'
 import type { Um } from '@/core/length/length'
 import { lengthNumber } from '@/core/length/write'
-import { distances, type PrintOutcome } from '@/core/slip/outcome'
+import { distances, type PieceOutcome } from '@/core/slip/outcome'
 import type { SheetOutcome } from '@/core/slip/sheet-outcome'
 import { sayDay } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 
-/** The table that keeps the promise: asked, sent, on paper, within. */
+/** The table that keeps the promise: asked, sent, on paper, tolerance. */
 export const Figures = memo(function Figures({
   sheet,
-  print,
+  piece,
 }: {
   readonly sheet: SheetOutcome | null
-  readonly print: PrintOutcome | null
+  readonly piece: PieceOutcome | null
 }) {
   const { unit, timeZone } = useWays()
   const n = (length: Um): string => lengthNumber(length, unit)
   const pair = (a: Um, b: Um): string => `${n(a)} / ${n(b)}`
-  const within = (a: Um, b = a): string => `± ${n(Math.max(a, b) as Um)}`
-  if (!sheet || !print)
+  const plusMinus = (a: Um, b = a): string => `± ${n(Math.max(a, b) as Um)}`
+  if (!sheet || !piece)
     return <p className={css.figuresEmpty}>The figures stand here once there is a picture on a sheet.</p>
-  const asked = distances(sheet.sheet, print.asked)
-  const sent = distances(sheet.sheet, print.sent)
-  const paper = distances(sheet.sheet, print.onPaper)
-  const w = print.within
+  const asked = distances(sheet.sheet, piece.asked)
+  const sent = distances(sheet.sheet, piece.sent)
+  const paper = distances(sheet.sheet, piece.onPaper)
+  const w = piece.tolerance
   const rows: readonly (readonly [string, string, string, string, string])[] = [
-    ['Width', n(print.asked.w), n(print.sent.w), n(print.onPaper.w), within(w.width)],
-    ['Height', n(print.asked.h), n(print.sent.h), n(print.onPaper.h), within(w.height)],
+    ['Width', n(piece.asked.w), n(piece.sent.w), n(piece.onPaper.w), plusMinus(w.width)],
+    ['Height', n(piece.asked.h), n(piece.sent.h), n(piece.onPaper.h), plusMinus(w.height)],
     [
       'Left / right',
       pair(asked.left, asked.right),
       pair(sent.left, sent.right),
       pair(paper.left, paper.right),
-      within(w.left, w.right),
+      plusMinus(w.left, w.right),
     ],
     [
       'Lead / trail',
       pair(asked.lead, asked.trail),
       pair(sent.lead, sent.trail),
       pair(paper.lead, paper.trail),
-      within(w.lead, w.trail),
+      plusMinus(w.lead, w.trail),
     ],
   ]
   return (
     <table className={css.figures}>
-      <caption className="unseen">Asked, sent, on paper and within, in {unit}</caption>
+      <caption className="unseen">Asked, sent, on paper and tolerance, in {unit}</caption>
       <thead>
         <tr>
           <th scope="col">{unit}</th>
           <th scope="col">Asked</th>
           <th scope="col">Sent</th>
           <th scope="col">On paper</th>
-          <th scope="col">Within</th>
+          <th scope="col">Tolerance</th>
         </tr>
       </thead>
       <tbody>
@@ -76,12 +76,12 @@ export const Figures = memo(function Figures({
             <div className={css.footnote}>
               {sheet.check ? (
                 <>
-                  Within: measured by{' '}
+                  Tolerance: measured by{' '}
                   <Link href={`/edge-checks/${sheet.check.id}`}>edge check {sheet.check.number}</Link>,{' '}
                   {sayDay(sheet.check.at, timeZone, Date.now())}
                 </>
               ) : (
-                `Within: as declared, and assumed to be off by ${lengthNumber(ASSUMED.place, unit)} ${unit} in place and ${ASSUMED.lengthAlong} ‰ of a length; an edge check measures it`
+                `Tolerance: as declared, and assumed to be off by ${lengthNumber(ASSUMED.place, unit)} ${unit} in place and ${ASSUMED.lengthAlong} ‰ of a length; an edge check measures it`
               )}
             </div>
           </td>

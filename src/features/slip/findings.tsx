@@ -17,7 +17,7 @@ export const Findings = memo(function Findings({ findings }: { readonly findings
   return (
     <section className={css.findings} aria-live="polite" aria-label="Checks">
       {others.map((f) => (
-        <p key={f.check}>
+        <p key={`${f.check} ${f.piece}`}>
           <LevelWord level={f.level} />
           <span>{sayFinding(f, unit)}</span>
         </p>
@@ -33,7 +33,7 @@ export const Findings = memo(function Findings({ findings }: { readonly findings
       ) : null}
       {all
         ? fine.map((f) => (
-            <p key={f.check} className="soft small">
+            <p key={`${f.check} ${f.piece}`} className="soft small">
               <span />
               <span title={CHECKS.find((c) => c.id === f.check)?.about}>{sayFinding(f, unit)}</span>
             </p>

@@ -7,6 +7,9 @@ import css from './slip.module.css'
 /** What keeps a slip from being printed or logged, in a sentence; null: nothing does. */
 export function whyShut(s: {
   readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
+  /** this print has all its copies, and the slip has others that do not */
+  readonly done: boolean
+  readonly several: boolean
   readonly picture: boolean
   readonly preset: boolean
   readonly laid: boolean
@@ -15,6 +18,7 @@ export function whyShut(s: {
   if (s.printing) return 'It is being printed now.'
   if (s.state === 'done') return 'This slip is done. Copy it to print again.'
   if (s.state === 'withdrawn') return 'This slip was taken off the bench.'
+  if (s.done && s.several) return 'This print is done. Raise its copies to print more.'
   if (!s.picture) return 'It has no picture yet.'
   if (!s.preset) return 'It has no preset yet.'
   return s.laid ? null : 'It has no sheet yet.'

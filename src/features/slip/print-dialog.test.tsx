@@ -1,16 +1,11 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
-import { runChecks } from '@/core/checks/all'
-import { outcomeOf } from '@/core/slip/outcome'
+import { patched } from '@/core/slip/body'
 import { done, hearing, show } from '../../../test/interface'
-import { facts } from '../../../test/slip-facts'
+import { PRINT } from '../../../test/slip-facts'
+import { wanted } from '../../../test/wanted'
 import { PrintActs, whyShut } from './print-acts'
 import { PrintDialog } from './print-dialog'
-
-const stops = () => {
-  const slip = facts({ copies: 18 })
-  return runChecks(slip, outcomeOf(slip)).filter((f) => f.level === 'stop')
-}
 
 function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
   const onClose = vi.fn()
@@ -19,12 +14,8 @@ function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
       slipId="s"
       open
       onClose={onClose}
-      stops={[]}
-      left={3}
+      prints={[wanted({ copies: 3 })]}
       whose={{ memberId: 'm', people: [{ id: 'm', name: 'Iria' }], onMember: () => {} }}
-      queueName="Otter, photo"
-      address="ipp://127.0.0.1:4791/ipp/print"
-      notSent={[]}
       flush={async () => 7}
       {...more}
     />,
@@ -56,7 +47,7 @@ describe('print and log', () => {
     expect(screen.getByText('3 good ones are still wanted')).toBeTruthy()
   })
   it('says what cannot be sent and has to be right at the printer', () => {
-    dialog({ notSent: ['one-way passes', 'tint 1, -2'] })
+    dialog({ prints: [wanted({}, { notSent: ['one-way passes', 'tint 1, -2'] })] })
     expect(screen.getByRole('dialog').textContent).toContain('since it cannot be sent: one-way passes, tint 1, -2.')
   })
   it('sends the slip as it was last saved, and closes', async () => {
@@ -68,7 +59,10 @@ describe('print and log', () => {
     expect(asked).toEqual([
       {
         action: 'print.start',
-        body: { slipId: 's', revision: 7, copies: 3, outcome: 'good', note: 'second paper', answers: [] },
+        body: {
+          ...{ slipId: 's', revision: 7, outcome: 'good', note: 'second paper' },
+          prints: [{ printId: 'first', copies: 3, answers: [] }],
+        },
       },
     ])
   })
@@ -79,11 +73,11 @@ describe('print and log', () => {
     fireEvent.blur(screen.getByLabelText('Copies'))
     expect(submit().textContent).toBe('Print 3 copies')
     fireEvent.click(submit())
-    await waitFor(() => expect(asked[0]?.body).toMatchObject({ copies: 3 }))
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ prints: [{ copies: 3 }] }))
   })
   it('a stop keeps good shut until it has a reason; blanks are none', async () => {
     const asked = hearing(done({ printIds: ['p'] }))
-    dialog({ stops: stops() })
+    dialog({ prints: [wanted({ copies: 18 })] })
     expect(submit().disabled).toBe(true)
     expect(screen.getByText('Answer each stop with a reason first.')).toBeTruthy()
     const reason = screen.getByPlaceholderText('Why it is printed all the same')
@@ -92,16 +86,18 @@ describe('print and log', () => {
     fireEvent.change(reason, { target: { value: 'a pack came today' } })
     fireEvent.click(submit())
     await waitFor(() =>
-      expect(asked[0]?.body).toMatchObject({ answers: [{ check: 'stock', reason: 'a pack came today' }] }),
+      expect(asked[0]?.body).toMatchObject({
+        prints: [{ answers: [{ check: 'stock', reason: 'a pack came today' }] }],
+      }),
     )
   })
   it('a proof needs no reasons', async () => {
     const asked = hearing(done({ printIds: ['p'] }))
-    dialog({ stops: stops() })
+    dialog({ prints: [wanted({ copies: 18 })] })
     fireEvent.click(screen.getByRole('radio', { name: 'Proof' }))
     expect(submit().disabled).toBe(false)
     fireEvent.click(submit())
-    await waitFor(() => expect(asked[0]?.body).toMatchObject({ outcome: 'proof', answers: [] }))
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ outcome: 'proof', prints: [{ answers: [] }] }))
   })
   it('stays open, with what was typed, when the room refuses', async () => {
     const asked = hearing({ ok: false, problem: { code: 'printing', what: 'Slip 4' } })
@@ -114,12 +110,50 @@ describe('print and log', () => {
   })
 })
 
+describe('several prints in turn', () => {
+  const both = () => [
+    wanted({ copies: 2 }),
+    wanted({ copies: 18 }, { print: patched({ ...PRINT, id: 'second' }, { copies: 18 }), number: 2 }),
+  ]
+  it('are named with their number, and each stop with its print', async () => {
+    const asked = hearing(done({ printIds: ['p'] }))
+    dialog({ prints: both() })
+    expect([...document.querySelectorAll('[role=dialog] li')].map((li) => li.textContent)).toEqual([
+      '2 × B4, Otter, photo',
+      '18 × B4, Otter, photo',
+    ])
+    expect(submit().textContent).toBe('Print 20 copies')
+    expect(screen.queryByLabelText('Copies')).toBeNull()
+    expect(screen.getByText(/Print 2, B4: /)).toBeTruthy()
+    fireEvent.change(screen.getByPlaceholderText('Why it is printed all the same'), { target: { value: 'a pack' } })
+    fireEvent.click(submit())
+    await waitFor(() =>
+      expect(asked[0]?.body).toMatchObject({
+        prints: [
+          { printId: 'first', copies: 2, answers: [] },
+          { printId: 'second', copies: 18, answers: [{ check: 'stock', reason: 'a pack' }] },
+        ],
+      }),
+    )
+  })
+})
+
 describe('what keeps a slip from being printed', () => {
-  const slip = { state: 'waiting', picture: true, preset: true, laid: true, printing: false } as const
+  const slip = {
+    state: 'waiting',
+    done: false,
+    several: false,
+    picture: true,
+    preset: true,
+    laid: true,
+    printing: false,
+  } as const
   it.each([
     [{}, null],
     [{ printing: true }, 'It is being printed now.'],
     [{ state: 'done' }, 'This slip is done. Copy it to print again.'],
+    [{ done: true, several: true }, 'This print is done. Raise its copies to print more.'],
+    [{ done: true }, null],
     [{ state: 'withdrawn' }, 'This slip was taken off the bench.'],
     [{ picture: false, preset: false, laid: false }, 'It has no picture yet.'],
     [{ preset: false, laid: false }, 'It has no preset yet.'],

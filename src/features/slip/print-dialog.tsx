@@ -2,44 +2,51 @@
 
 import { Button, Modal, Textarea } from '@mantine/core'
 import { useEffect, useState } from 'react'
-import type { Finding } from '@/core/checks/check'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
 import { LevelWord } from '@/ui/parts/level'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+import { saySheet } from './print-list'
 import css from './slip.module.css'
 import { StopAnswers, useStopAnswers } from './stop-answers'
+import type { Wanted } from './wanted'
 import { Whose, type WhoseProps } from './whose'
+
+/** What a dialog is about: one print with so many copies, or all prints with what each still wants. */
+const alone = (prints: readonly Wanted[]): Wanted | null => (prints.length === 1 ? (prints[0] ?? null) : null)
 
 /** Print and log: how many, as what, what has to be right at the printer; a stop wants its reason first. */
 export function PrintDialog(props: {
   readonly slipId: string
   readonly open: boolean
   readonly onClose: () => void
-  readonly stops: readonly Finding[]
-  readonly left: number
+  /** one, or all that are printed in turn */
+  readonly prints: readonly Wanted[]
   readonly whose: WhoseProps
-  readonly queueName: string
-  readonly address: string
-  /** settings that the protocol cannot say */
-  readonly notSent: readonly string[]
   readonly flush: () => Promise<number>
 }) {
+  const { prints } = props
   const { act, busy } = useDo()
+  const { unit } = useWays()
+  const one = alone(prints)
+  const wants = one?.left ?? 1
   const [outcome, setOutcome] = useState<'good' | 'proof'>('good')
-  const [copies, setCopies] = useState(Math.min(100, props.left))
+  const [copies, setCopies] = useState(Math.min(MOST, wants))
   const [asked, setAsked] = useState(props.whose.memberId === null)
   // opened again it starts with what is still wanted, and asks whose it is only while nobody is named
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the dialog opens
   useEffect(() => {
     if (!props.open) return
-    setCopies(Math.min(100, props.left))
+    setCopies(Math.min(MOST, wants))
     setAsked(props.whose.memberId === null)
   }, [props.open])
   const [note, setNote] = useState('')
-  const given = useStopAnswers(props.stops)
+  const given = useStopAnswers(prints)
   const shut = outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null
+  const count = (w: Wanted): number => (one ? copies : Math.min(MOST, w.left))
+  const all = prints.reduce((sum, w) => sum + count(w), 0)
   const print = async (): Promise<void> => {
     const revision = await props.flush()
     const done = await act(
@@ -47,22 +54,26 @@ export function PrintDialog(props: {
       {
         slipId: props.slipId,
         revision,
-        copies,
+        prints: prints.map((w) => ({
+          printId: w.print.id,
+          copies: count(w),
+          answers: given.answersOf(w.print.id),
+        })),
         outcome,
         note,
-        answers: given.answers,
       },
-      copies === 1 ? 'It is on its way to the printer.' : `${copies} copies are on their way, one after the other.`,
+      all === 1 ? 'It is on its way to the printer.' : `${all} copies are on their way, one after the other.`,
     )
     if (!done) return
     setNote('')
     props.onClose()
   }
+  const byHand = [...new Set(prints.flatMap((w) => w.notSent))]
   return (
     <Modal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
       <Form
         focused
-        submit={`Print ${copies === 1 ? 'it' : `${copies} copies`}`}
+        submit={`Print ${all === 1 ? 'it' : `${all} copies`}`}
         busy={busy}
         shut={shut}
         onSubmit={() => void print()}
@@ -72,14 +83,24 @@ export function PrintDialog(props: {
           </Button>
         }
       >
-        <p className="small">
-          Sent to <strong>{props.queueName}</strong>{' '}
-          <span className="soft">({props.address.replace(/^ipps?:\/\//, '')})</span>, at its own size, the printer’s
-          scaling off. Each copy is logged when the printer says that it is done.
-        </p>
-        {props.notSent.length > 0 ? (
+        {one ? (
           <p className="small">
-            <LevelWord level="look" /> To be right at the printer, since it cannot be sent: {props.notSent.join(', ')}.
+            Sent to <strong>{one.facts.version?.queueName}</strong>{' '}
+            <span className="soft">({one.address?.replace(/^ipps?:\/\//, '')})</span>, at its own size, the printer’s
+            scaling off. Each copy is logged when the printer says that it is done.
+          </p>
+        ) : (
+          <>
+            <p className="small">
+              Sent one after the other, each at its own size, the printer’s scaling off. Each copy is logged when the
+              printer says that it is done.
+            </p>
+            <PrintsNamed prints={prints} count={count} unit={unit} />
+          </>
+        )}
+        {byHand.length > 0 ? (
+          <p className="small">
+            <LevelWord level="caution" /> To be right at the printer, since it cannot be sent: {byHand.join(', ')}.
           </p>
         ) : null}
         <Choices
@@ -91,16 +112,42 @@ export function PrintDialog(props: {
           ]}
           onChange={setOutcome}
         />
-        {outcome === 'good' && props.stops.length > 0 ? (
-          <StopAnswers stops={props.stops} given={given} why="Why it is printed all the same" />
+        {outcome === 'good' && given.stops.length > 0 ? (
+          <StopAnswers given={given} why="Why it is printed all the same" />
         ) : null}
         <Whose whose={props.whose} asked={asked} />
-        <div className={css.row}>
-          <CountField label="Copies" value={copies} min={1} max={100} onChange={setCopies} />
-          <span className="soft small">{props.left > 1 ? `${props.left} good ones are still wanted` : ''}</span>
-        </div>
+        {one ? (
+          <div className={css.row}>
+            <CountField label="Copies" value={copies} min={1} max={MOST} onChange={setCopies} />
+            <span className="soft small">{wants > 1 ? `${wants} good ones are still wanted` : ''}</span>
+          </div>
+        ) : null}
         <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
       </Form>
     </Modal>
+  )
+}
+
+/** Copies that are sent at once. */
+const MOST = 100
+
+/** Prints with how many of each. */
+export function PrintsNamed({
+  prints,
+  count,
+  unit,
+}: {
+  readonly prints: readonly Wanted[]
+  readonly count: (w: Wanted) => number
+  readonly unit: 'mm' | 'in'
+}) {
+  return (
+    <ul className="small">
+      {prints.map((w) => (
+        <li key={w.print.id}>
+          {count(w)} × {saySheet(w, unit)}, {w.facts.version?.queueName}
+        </li>
+      ))}
+    </ul>
   )
 }

@@ -8,7 +8,7 @@ import { tellProblem } from '@/ui/parts/tell'
 import css from './slip.module.css'
 
 /** Asks for the print-ready file, follows the work, and saves what comes. */
-export function useSaveFile(slipId: string, flush: () => Promise<number>) {
+export function useSaveFile(slipId: string, printId: string, flush: () => Promise<number>) {
   const [job, setJob] = useState<{ readonly id: string; readonly part: number } | null>(null)
   const gone = useRef(false)
   useEffect(() => {
@@ -20,13 +20,13 @@ export function useSaveFile(slipId: string, flush: () => Promise<number>) {
 
   const start = useCallback(async (): Promise<void> => {
     const revision = await flush()
-    const asked = await call('slip.file', { id: slipId, revision })
+    const asked = await call('slip.file', { id: slipId, printId, revision })
     if (!asked.ok) return tellProblem(asked.problem)
     const id = asked.value.jobId
     setJob({ id, part: 0 })
     await followJob(id, { gone: () => gone.current, told: (part) => setJob({ id, part }) })
     if (!gone.current) setJob(null)
-  }, [slipId, flush])
+  }, [slipId, printId, flush])
   const cancel = (): void => {
     if (job) void call('job.cancel', { id: job.id })
   }

@@ -1,8 +1,9 @@
 import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { fromMm } from '@/core/length/length'
+import { firstPiece, type PlainPatch, patched, type SlipBody } from '@/core/slip/body'
 import { outcomeOf } from '@/core/slip/outcome'
-import { BODY, facts, PICTURE, VERSION } from '../../../test/slip-facts'
+import { BODY, facts, PICTURE, PRINT, VERSION } from '../../../test/slip-facts'
 import { differences } from './conflict'
 import { edgeLine, pictureLine, placingLine, sayRatio, sheetLine, toneLine } from './sentences'
 import { useSavedSlip } from './use-saved-slip'
@@ -15,9 +16,9 @@ describe('a closed line reads like a sentence', () => {
       says: 'fern.jpg',
       detail: '4800 × 6400 px, 3:4, colour, sRGB, all of it',
     })
-    expect(sheetLine(slip.body, 'B4', outcome, VERSION, 'mm').says).toBe('B4, 257 × 364 mm, short edge first')
-    expect(edgeLine(slip.body, outcome, 'mm').says).toBe('Borderless, growth cancelled')
-    expect(placingLine(slip.body, outcome, 'mm')).toEqual({
+    expect(sheetLine(slip.print, 'B4', outcome, VERSION, 'mm').says).toBe('B4, 257 × 364 mm, short edge first')
+    expect(edgeLine(slip.print, outcome, 'mm').says).toBe('Borderless, enlargement corrected')
+    expect(placingLine(slip.print, firstPiece(slip.print), outcome, outcome.pieces[0] ?? null, 'mm')).toEqual({
       says: 'Exact size, 180.0 × 240.0 mm',
       detail: '677 ppi, sharp from 0.13 m',
     })
@@ -25,7 +26,7 @@ describe('a closed line reads like a sentence', () => {
       ...VERSION,
       settings: { ...VERSION.settings, printerColour: 'grey mode' as const, tint: { a: 0, b: 0 } },
     }
-    expect(toneLine({ ...BODY, depth: -2 }, grey)).toEqual({
+    expect(toneLine({ ...PRINT, darkness: -2 }, grey)).toEqual({
       says: 'Grey mode, darkness −2 for this picture',
       detail: 'file untouched, tint 0, 0; darkness cannot be sent: set it at the printer',
     })
@@ -42,8 +43,27 @@ describe('a closed line reads like a sentence', () => {
   })
 })
 
+const body = (patch: PlainPatch): SlipBody => ({ ...BODY, prints: [patched(PRINT, patch)] })
+const copies = (n: number): SlipBody => body({ copies: n })
+const of = (b: SlipBody): number | undefined => b.prints[0]?.copies
+
+describe('what two windows made of one slip', () => {
+  it('is said by print and piece where there are several, and what one has and the other has not', () => {
+    const second = { ...PRINT, id: 'second' }
+    const mine = { ...BODY, prints: [PRINT, patched(second, { anchor: { x: 0, y: 1 } })] }
+    expect(differences(mine, { ...BODY, memberId: 'm' })).toEqual([
+      { field: 'member', mine: 'none', theirs: 'm' },
+      { field: 'print 2', mine: 'there', theirs: 'not there' },
+    ])
+    expect(differences(mine, { ...BODY, prints: [patched(PRINT, { copies: 4 }), second] })).toEqual([
+      { field: 'copies of print 1', mine: '1', theirs: '4' },
+      { field: 'place of print 2', mine: 'x:0, y:1', theirs: 'x:0.5, y:0.5' },
+    ])
+  })
+})
+
 describe('a slip that is saved as it is filled', () => {
-  const calls: { url: string; body: { revision: number; body: { copies: number } } }[] = []
+  const calls: { url: string; body: { revision: number; body: typeof BODY } }[] = []
   let answer: (body: { revision: number }) => unknown
   beforeEach(() => {
     calls.length = 0
@@ -67,55 +87,57 @@ describe('a slip that is saved as it is filled', () => {
 
   it('saves once after a pause, with the revision it knows', async () => {
     const { result } = hook()
-    act(() => result.current.change({ copies: 2 }))
-    act(() => result.current.change({ copies: 3 }))
+    act(() => result.current.change(() => copies(2)))
+    act(() => result.current.change(() => copies(3)))
     await act(() => vi.advanceTimersByTimeAsync(400))
-    expect(calls.map((c) => [c.body.revision, c.body.body.copies])).toEqual([[1, 3]])
-    act(() => result.current.change({ copies: 4 }))
+    expect(calls.map((c) => [c.body.revision, of(c.body.body)])).toEqual([[1, 3]])
+    act(() => result.current.change(() => copies(4)))
     await act(() => vi.advanceTimersByTimeAsync(400))
     expect(calls.at(-1)?.body.revision).toBe(2)
     expect(result.current.state.kind).toBe('saved')
   })
   it('a change made elsewhere becomes a choice, and nothing is overwritten', async () => {
-    const theirs = { ...BODY, pictureId: null, versionId: null, copies: 9 }
+    const theirs = body({ pictureId: null, versionId: null, copies: 9 })
     answer = () => ({
       ok: false,
       problem: { code: 'stale', what: 'This slip', yours: 1, now: 5, current: { body: theirs } },
     })
     const { result } = hook()
-    act(() => result.current.change({ copies: 2 }))
+    act(() => result.current.change(() => copies(2)))
     await act(() => vi.advanceTimersByTimeAsync(400))
     expect(result.current.state).toMatchObject({ kind: 'conflict', revision: 5 })
-    expect(differences({ ...theirs, copies: 2 }, theirs)).toEqual([{ field: 'copies', mine: '2', theirs: '9' }])
+    expect(differences(body({ pictureId: null, versionId: null, copies: 2 }), theirs)).toEqual([
+      { field: 'copies', mine: '2', theirs: '9' },
+    ])
     answer = (body) => ({ ok: true, value: { revision: body.revision + 1 } })
     act(() => result.current.settle('theirs'))
-    expect(result.current.body.copies).toBe(9)
+    expect(of(result.current.body)).toBe(9)
   })
   it('keeps what was typed while nobody answers, and tries again', async () => {
     answer = () => null
     const { result } = hook()
-    act(() => result.current.change({ copies: 2 }))
+    act(() => result.current.change(() => copies(2)))
     await act(() => vi.advanceTimersByTimeAsync(400))
     expect(result.current.state.kind).toBe('kept here')
-    expect(result.current.body.copies).toBe(2)
+    expect(of(result.current.body)).toBe(2)
     answer = (body) => ({ ok: true, value: { revision: body.revision + 1 } })
     await act(() => vi.advanceTimersByTimeAsync(3100))
     expect(result.current.state.kind).toBe('saved')
   })
   it('sends what is unsaved when the page goes away', () => {
     const { result } = hook()
-    act(() => result.current.change({ copies: 7 }))
+    act(() => result.current.change(() => copies(7)))
     act(() => {
       window.dispatchEvent(new Event('pagehide'))
     })
-    expect(calls.at(-1)?.body.body.copies).toBe(7)
+    expect(calls.at(-1)?.body.body).toEqual(copies(7))
   })
   it('takes over a newer revision while nothing is unsaved here', () => {
     const { result, rerender } = hook()
-    rerender({ revision: 4, body: { ...BODY, copies: 5 } })
-    expect(result.current.body.copies).toBe(5)
-    act(() => result.current.change({ copies: 6 }))
-    rerender({ revision: 5, body: { ...BODY, copies: 1 } })
-    expect(result.current.body.copies).toBe(6)
+    rerender({ revision: 4, body: copies(5) })
+    expect(of(result.current.body)).toBe(5)
+    act(() => result.current.change(() => copies(6)))
+    rerender({ revision: 5, body: copies(1) })
+    expect(of(result.current.body)).toBe(6)
   })
 })

@@ -2,8 +2,9 @@ import type { LengthUnit, Um } from '@/core/length/length'
 import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import type { PxRect } from '@/core/placing/placing'
 import { sharpFrom } from '@/core/placing/placing'
-import type { PictureFacts, SlipBody, VersionFacts } from '@/core/slip/facts'
-import type { SlipOutcome } from '@/core/slip/outcome'
+import type { PieceBody, PrintBody } from '@/core/slip/body'
+import type { PictureFacts, VersionFacts } from '@/core/slip/facts'
+import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 import { sayDistance } from '@/core/words/checks'
 
 /** A closed line of the docket: a sentence, and what stands below it in small. */
@@ -41,19 +42,19 @@ export function presetLine(version: VersionFacts | null): Line {
 }
 
 export function sheetLine(
-  body: SlipBody,
+  print: PrintBody,
   sizeName: string | null,
-  outcome: SlipOutcome,
+  outcome: PrintOutcome,
   version: VersionFacts | null,
   unit: LengthUnit,
 ): Line {
   const { sheet } = outcome
   if (!sheet) return { says: 'No sheet yet', detail: 'a size, or a length from a roll' }
   const { width, length } = sheet.sheet
-  if (body.sheet?.kind === 'cut')
+  if (print.sheet?.kind === 'cut')
     return {
       says: `${tradeLength(length, unit)} cut from a roll of ${tradeLength(width, unit)}`,
-      detail: body.sheet.length === 'auto' ? 'as long as the print needs' : 'a fixed length',
+      detail: print.sheet.length === 'auto' ? 'as long as the print needs' : 'a fixed length',
     }
   const [a, b] = sheet.fit.turned ? [length, width] : [width, length]
   return {
@@ -62,9 +63,9 @@ export function sheetLine(
   }
 }
 
-export function edgeLine(body: SlipBody, outcome: SlipOutcome, unit: LengthUnit): Line {
+export function edgeLine(print: PrintBody, outcome: PrintOutcome, unit: LengthUnit): Line {
   const { sheet } = outcome
-  if (body.edge === 'margins') {
+  if (print.edge === 'margins') {
     const m = sheet?.margins
     return {
       says: 'Margins',
@@ -75,36 +76,40 @@ export function edgeLine(body: SlipBody, outcome: SlipOutcome, unit: LengthUnit)
   }
   if (!sheet?.borderless) return { says: 'Borderless, not possible here', detail: 'shown with margins instead' }
   const over = Math.max(sheet.overspray.left, sheet.overspray.right, sheet.overspray.lead, sheet.overspray.trail)
-  const across = `${writeNumber((sheet.growth.gx - 1) * 100, 1)} %`
-  const along = `${writeNumber((sheet.growth.gy - 1) * 100, 1)} %`
+  const across = `${writeNumber((sheet.enlargement.gx - 1) * 100, 1)} %`
+  const along = `${writeNumber((sheet.enlargement.gy - 1) * 100, 1)} %`
   return {
-    says: `Borderless, growth ${body.growth}`,
+    says: `Borderless, enlargement ${print.enlargement}`,
     detail: `sprays up to ${writeLength(over as Um, unit)} past the edge, which enlarges by ${across} across, ${along} along`,
   }
 }
 
-export function placingLine(body: SlipBody, outcome: SlipOutcome, unit: LengthUnit): Line {
-  const { print, sheet } = outcome
-  const mode =
-    body.placing.mode === 'whole' ? 'Whole picture' : body.placing.mode === 'fill' ? 'Fills the frame' : 'Exact size'
+export function placingLine(
+  print: PrintBody,
+  { placing }: PieceBody,
+  { sheet }: PrintOutcome,
+  laid: PieceOutcome | null,
+  unit: LengthUnit,
+): Line {
+  const mode = placing.mode === 'whole' ? 'Whole picture' : placing.mode === 'fill' ? 'Fills the frame' : 'Exact size'
   const centring = sheet?.borderless
     ? ''
-    : body.centring.kind === 'true'
+    : print.centring.kind === 'true'
       ? ', true centre'
-      : body.centring.kind === 'even'
+      : print.centring.kind === 'even'
         ? ', even margins'
         : ''
-  if (!print) return { says: `${mode}${centring}`, detail: 'waits for picture and sheet' }
-  const ppi = Math.min(print.ppi.across, print.ppi.along)
+  if (!laid) return { says: `${mode}${centring}`, detail: 'waits for picture and sheet' }
+  const ppi = Math.min(laid.ppi.across, laid.ppi.along)
   const lost =
-    print.placed.lossPercent >= 0.05 ? `, ${writeNumber(print.placed.lossPercent, 1)} % of the picture lost` : ''
+    laid.placed.lossPercent >= 0.05 ? `, ${writeNumber(laid.placed.lossPercent, 1)} % of the picture lost` : ''
   return {
-    says: `${mode}, ${measuredPair(print.asked.w, print.asked.h, unit)}${centring}`,
+    says: `${mode}, ${measuredPair(laid.asked.w, laid.asked.h, unit)}${centring}`,
     detail: `${writeNumber(ppi, 0)} ppi, sharp from ${sayDistance(sharpFrom(ppi), unit)}${lost}`,
   }
 }
 
-export function toneLine(body: SlipBody, version: VersionFacts | null): Line {
+export function toneLine(print: PrintBody, version: VersionFacts | null): Line {
   if (!version) return { says: 'As the preset says', detail: '' }
   const { printerColour, fileColour, tint } = version.settings
   const file =
@@ -112,9 +117,9 @@ export function toneLine(body: SlipBody, version: VersionFacts | null): Line {
       ? 'file untouched'
       : `to profile ${version.profile?.name ?? 'missing'}, ${fileColour.intent}, black point ${fileColour.blackPoint ? 'on' : 'off'}`
   if (printerColour !== 'grey mode') return { says: `Printer colour ${printerColour}`, detail: file }
-  const sign = body.depth > 0 ? '+' : body.depth < 0 ? '−' : ''
+  const sign = print.darkness > 0 ? '+' : print.darkness < 0 ? '−' : ''
   return {
-    says: `Grey mode, darkness ${sign}${Math.abs(body.depth)} for this picture`,
-    detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${body.depth === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
+    says: `Grey mode, darkness ${sign}${Math.abs(print.darkness)} for this picture`,
+    detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${print.darkness === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
   }
 }

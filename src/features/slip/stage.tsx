@@ -2,9 +2,10 @@
 
 import { memo, type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { runChecks } from '@/core/checks/all'
+import { firstPiece, type PieceBody, type PrintBody, patched, type SlipHead } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
 import { factsFrom } from '@/core/slip/catalogue'
-import type { PictureFacts, SlipBody } from '@/core/slip/facts'
+import type { PictureFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { type DrawnPicture, SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { useWays } from '@/ui/unit/unit'
@@ -12,7 +13,7 @@ import { Figures } from './figures'
 import { Findings } from './findings'
 import css from './slip.module.css'
 
-type Anchor = SlipBody['anchor']
+type Anchor = PieceBody['anchor']
 
 /** How long the hand rests before the docket takes over what it did. */
 const REST_MS = 160
@@ -58,22 +59,24 @@ function useLiveAnchor(
 /** The right side of a slip: the sheet, and below it figures, checks and what can be done. */
 export const Stage = memo(function Stage(props: {
   readonly catalogue: Catalogue
-  readonly body: SlipBody
-  readonly picture: PictureFacts | null
-  readonly drawn: DrawnPicture | null
+  readonly head: SlipHead
+  readonly print: PrintBody
+  readonly pictureOf: (id: string) => PictureFacts | null
+  readonly drawn: (id: string) => DrawnPicture | null
   readonly onAnchor: ((anchor: Anchor) => void) | null
   /** makes the hand rest at once: what it did is in the slip when this returns */
   readonly rested: { current: () => void }
   /** the buttons below the checks */
   readonly children: ReactNode
 }) {
-  const { catalogue, body, picture, drawn, onAnchor } = props
+  const { catalogue, head, print, pictureOf, drawn, onAnchor } = props
+  const piece = firstPiece(print)
   const { unit } = useWays()
   const nothing = useCallback(() => {}, [])
-  const [anchor, move] = useLiveAnchor(body.anchor, onAnchor ?? nothing, props.rested)
+  const [anchor, move] = useLiveAnchor(piece.anchor, onAnchor ?? nothing, props.rested)
   const facts = useMemo(
-    () => factsFrom(catalogue, anchor === body.anchor ? body : { ...body, anchor }, picture),
-    [catalogue, body, anchor, picture],
+    () => factsFrom(catalogue, head, anchor === piece.anchor ? print : patched(print, { anchor }), pictureOf),
+    [catalogue, head, print, piece.anchor, anchor, pictureOf],
   )
   const outcome = useMemo(() => outcomeOf(facts), [facts])
   const findings = useMemo(() => runChecks(facts, outcome), [facts, outcome])
@@ -83,9 +86,10 @@ export const Stage = memo(function Stage(props: {
         {outcome.sheet ? (
           <SheetDrawing
             sheet={outcome.sheet}
-            print={outcome.print}
+            pieces={outcome.pieces}
             picture={drawn}
             unit={unit}
+            at={0}
             anchor={anchor}
             {...(onAnchor ? { onAnchor: move } : {})}
           />
@@ -97,7 +101,7 @@ export const Stage = memo(function Stage(props: {
         )}
       </div>
       <div className={css.foot}>
-        <Figures sheet={outcome.sheet} print={outcome.print} />
+        <Figures sheet={outcome.sheet} piece={outcome.pieces[0] ?? null} />
         <div className={css.verdict}>
           <Findings findings={findings} />
           {props.children}

@@ -4,29 +4,49 @@ import type { Finding } from '@/core/checks/check'
 import { sayFinding } from '@/core/words/checks'
 import { LevelWord } from '@/ui/parts/level'
 import { useWays } from '@/ui/unit/unit'
+import { saySheet } from './print-list'
 import css from './slip.module.css'
+import type { Wanted } from './wanted'
 
-/** The reasons given for stops, by check. `answers` holds the ones that say something; blanks are no answer. */
-export function useStopAnswers(stops: readonly Finding[]) {
+type Stop = { readonly printId: string; readonly finding: Finding; readonly of: string | null }
+
+/** The stops of prints, one for each check; with their print's sheet where there are several prints. */
+function stopsOf(prints: readonly Wanted[], unit: 'mm' | 'in'): readonly Stop[] {
+  return prints.flatMap((w) =>
+    w.stops
+      .filter((f, i) => w.stops.findIndex((g) => g.check === f.check) === i)
+      .map((finding) => ({
+        printId: w.print.id,
+        finding,
+        of: prints.length > 1 ? `Print ${w.number}, ${saySheet(w, unit)}` : null,
+      })),
+  )
+}
+
+/** The reasons given for stops, by print and check; blanks are no answer. */
+export function useStopAnswers(prints: readonly Wanted[]) {
+  const { unit } = useWays()
   const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
-  const answers = stops
-    .map((s) => ({ check: s.check, reason: reasons[s.check] ?? '' }))
-    .filter((a) => a.reason.trim() !== '')
+  const stops = stopsOf(prints, unit)
+  const key = (s: Stop): string => `${s.printId} ${s.finding.check}`
+  const of = (s: Stop): string => reasons[key(s)] ?? ''
   return {
-    answers,
-    open: answers.length < stops.length,
-    of: (check: string): string => reasons[check] ?? '',
-    answer: (check: string, reason: string): void => setReasons({ ...reasons, [check]: reason }),
+    stops,
+    of,
+    answersOf: (printId: string) =>
+      stops
+        .filter((s) => s.printId === printId && of(s).trim() !== '')
+        .map((s) => ({ check: s.finding.check, reason: of(s) })),
+    open: stops.some((s) => of(s).trim() === ''),
+    answer: (s: Stop, reason: string): void => setReasons({ ...reasons, [key(s)]: reason }),
   }
 }
 
 /** A field per stop: why it is printed, or called good, all the same. */
 export function StopAnswers({
-  stops,
   given,
   why,
 }: {
-  readonly stops: readonly Finding[]
   readonly given: ReturnType<typeof useStopAnswers>
   /** what the empty field asks for */
   readonly why: string
@@ -34,17 +54,18 @@ export function StopAnswers({
   const { unit } = useWays()
   return (
     <div className={css.stack}>
-      {stops.map((s) => (
+      {given.stops.map((s) => (
         <TextInput
-          key={s.check}
+          key={`${s.printId} ${s.finding.check}`}
           label={
             <>
-              <LevelWord level="stop" /> {sayFinding(s, unit)}
+              <LevelWord level="stop" /> {s.of ? `${s.of}: ` : ''}
+              {sayFinding(s.finding, unit)}
             </>
           }
           placeholder={why}
-          value={given.of(s.check)}
-          onChange={(e) => given.answer(s.check, e.currentTarget.value)}
+          value={given.of(s)}
+          onChange={(e) => given.answer(s, e.currentTarget.value)}
         />
       ))}
     </div>

@@ -1,8 +1,9 @@
 import type { PrintLine } from '@/contract/prints'
 import type { LengthUnit } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
+import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
-import type { PictureFacts, SlipBody } from '@/core/slip/facts'
+import type { PictureFacts } from '@/core/slip/facts'
 
 /** What the slip's page hands down: plain data, read from the stores. */
 export type SlipPage = {
@@ -13,7 +14,8 @@ export type SlipPage = {
     readonly body: SlipBody
     readonly revision: number
   }
-  readonly picture: (PictureFacts & { readonly bytes: number; readonly previewReady: boolean }) | null
+  /** the pictures of its prints */
+  readonly pictures: readonly (PictureFacts & { readonly bytes: number; readonly previewReady: boolean })[]
   readonly catalogue: Catalogue
   readonly people: readonly {
     readonly id: string
@@ -24,6 +26,7 @@ export type SlipPage = {
   readonly runs: readonly {
     readonly id: string
     readonly number: number
+    readonly printId: string
     readonly outcome: string
     readonly copy: number
     readonly charge: Minor
@@ -33,8 +36,10 @@ export type SlipPage = {
   /** addresses of the queues that have one, by queue */
   readonly addresses: Readonly<Record<string, string>>
   readonly roomUnit: LengthUnit
-  /** newer versions of the preset than the slip holds */
-  readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null
+  /** newer versions of presets than its prints hold, by the version held */
+  readonly newer: Readonly<
+    Record<string, { readonly versionId: string; readonly number: number; readonly changes: string }>
+  >
   /** copies on this member's slip before, said since it is often carried over by mistake */
   readonly lastCopies: number | null
 }

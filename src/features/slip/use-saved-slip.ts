@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import type { SlipBody } from '@/core/slip/facts'
+import type { SlipBody } from '@/core/slip/body'
 import { tellProblem } from '@/ui/parts/tell'
 
 const PAUSE_MS = 350
@@ -76,8 +76,8 @@ export function useSavedSlip(slip: Saved) {
   }, [slip.id])
 
   const change = useCallback(
-    (patch: Partial<SlipBody>): void => {
-      const next = { ...latest.current.body, ...patch }
+    (made: (body: SlipBody) => SlipBody): void => {
+      const next = made(latest.current.body)
       latest.current.body = next
       latest.current.dirty = true
       setBody(next)

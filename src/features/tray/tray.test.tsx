@@ -106,7 +106,7 @@ describe('at the simulated printers', () => {
   const machine = () => within(screen.getByRole('region', { name: 'Otter, photo' }))
   it('says what is in them and what is low', () => {
     tray([{ ...OTTER, state: 'stopped', reasons: ['media-empty-error'] }])
-    expect(machine().getByText('stopped').className).toBe('level-look')
+    expect(machine().getByText('stopped').className).toBe('level-caution')
     expect(machine().getByText('media empty error')).toBeTruthy()
     expect(machine().getByText('matte black in use. Low: yellow.')).toBeTruthy()
   })

@@ -236,11 +236,11 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
     <section className={css.machine} aria-label={printer.name}>
       <h3>
         {printer.name.replace(/,.*/, '')}{' '}
-        <span className={printer.state === 'stopped' ? 'level-look' : 'soft'}>{printer.state}</span>
+        <span className={printer.state === 'stopped' ? 'level-caution' : 'soft'}>{printer.state}</span>
       </h3>
-      {printer.shows ? <p className="level-look small">It blinks: somebody asked which printer this is.</p> : null}
+      {printer.shows ? <p className="level-caution small">It blinks: somebody asked which printer this is.</p> : null}
       {printer.reasons.length > 0 ? (
-        <p className="level-look small">{printer.reasons.map((r) => r.replaceAll('-', ' ')).join(', ')}</p>
+        <p className="level-caution small">{printer.reasons.map((r) => r.replaceAll('-', ' ')).join(', ')}</p>
       ) : null}
       {printer.sources.map((s) => (
         <div key={s.keyword} className={css.source}>

@@ -18,8 +18,7 @@ async function logged(copies = 1, more: object = {}, slipBody: object = {}) {
     outcome: 'good',
     cause: null,
     note: '',
-    copies: 1,
-    answers: [],
+    prints: [{ printId: 'first', copies: 1, answers: [] }],
     ...more,
   })
   const id = runIds[0] ?? ''
@@ -120,8 +119,7 @@ describe('correcting a run', () => {
   })
   it('a run that nobody knows is answered on its slip, not corrected', async () => {
     const { room, id } = await logged()
-    room.db.$client.exec('drop trigger runs_never_change')
-    room.db.$client.prepare("update runs set outcome = 'not known' where id = ?").run(id)
+    room.db.$client.prepare("update run_parts set now_outcome = 'not known' where run_id = ?").run(id)
     const refused = await room.act(ACTIONS['run.correct'], { id, outcome: 'good', cause: null, note: 'x' })
     expect(refused).toMatchObject({ problem: { code: 'run_cannot', why: expect.stringContaining('said on its slip') } })
   })

@@ -89,10 +89,10 @@ describe('an edge check', () => {
   it('printed, each sheet waits as a job of its own; by hand none does', async () => {
     const { printers, begun, room } = await checks()
     await begun()
-    expect(room.one('select count(*) from prints')).toBe(0)
+    expect(room.one('select count(*) from print_jobs')).toBe(0)
     const { id } = await begun({ print: true, sheets: 2 })
-    expect(room.one('select count(*) from prints where check_id = ?', id)).toBe(2)
-    expect(room.one('select count(distinct job_name) from prints')).toBe(2)
+    expect(room.one('select count(*) from print_jobs where subject_id = ?', id)).toBe(2)
+    expect(room.one('select count(distinct job_name) from print_jobs')).toBe(2)
     expect(printers.machines.size).toBe(1)
   })
   it.each([
@@ -104,7 +104,7 @@ describe('an edge check', () => {
     const { asked, room } = await checks()
     expect(await asked(more)).toMatchObject({ ok: false, problem: { code } })
     expect(room.one('select count(*) from edge_checks')).toBe(0)
-    expect(room.one('select count(*) from prints')).toBe(0)
+    expect(room.one('select count(*) from print_jobs')).toBe(0)
   })
   it('half a table is saved, and is there again', async () => {
     const { begun, read, check } = await checks()
@@ -203,12 +203,12 @@ describe('an edge check', () => {
     const { begun, room, check } = await checks()
     const { id } = await begun({ print: true, sheets: 2 })
     await room.must(ACTIONS['edge-check.withdraw'], { id, revision: check(id).revision })
-    expect(room.one("select count(*) from prints where state = 'cancelled'")).toBe(2)
+    expect(room.one("select count(*) from print_jobs where state = 'cancelled'")).toBe(2)
   })
   it('while a sheet is at the printer it is not withdrawn', async () => {
     const { begun, room, check } = await checks()
     const { id } = await begun({ print: true, sheets: 1 })
-    room.db.$client.prepare("update prints set state = 'printing'").run()
+    room.db.$client.prepare("update print_jobs set state = 'printing'").run()
     const refused = await room.act(ACTIONS['edge-check.withdraw'], { id, revision: check(id).revision })
     expect(refused).toMatchObject({ problem: { code: 'printing' } })
     expect(check(id).state).toBe('open')
@@ -229,7 +229,7 @@ describe('an edge check', () => {
     const file = (n: number) => room.act(ACTIONS['edge-check.file'], { id, sheet: n })
     expect(await file(3)).toMatchObject({ problem: { code: 'not_found', what: expect.stringContaining('Sheet 3') } })
     const made = await file(2)
-    expect(made.ok && room.one('select kind from jobs where id = ?', made.value.jobId)).toBe('ruler')
+    expect(made.ok && room.one('select kind from jobs where id = ?', made.value.jobId)).toBe('pdf')
   })
   it.each([
     ['after the days that the room sets', 91, null, { why: 'age', days: 91 }],
@@ -239,7 +239,15 @@ describe('an edge check', () => {
     ['not after a nozzle check', 1, 'nozzle check', null],
   ] as const)('is due again %s', async (_name, days, upkeep, due) => {
     const { solved, version, room, check } = await checks()
-    const edit = { revision: 1, name: 'Room', unit: 'mm', stopPpi: 90, lookPpi: 200, usualCopies: 6, edgeCheckDays: 90 }
+    const edit = {
+      revision: 1,
+      name: 'Room',
+      unit: 'mm',
+      stopPpi: 90,
+      cautionPpi: 200,
+      usualCopies: 6,
+      edgeCheckDays: 90,
+    }
     await room.must(ACTIONS['room.edit'], { ...edit, unit: 'mm' })
     const id = await solved([sheet(28, 28, 30, 30)])
     const { printerId } = check(id)

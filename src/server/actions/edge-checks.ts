@@ -14,17 +14,21 @@ import { fed } from '@/core/slip/fed'
 import { declaredAccuracy } from '@/core/slip/sheet-outcome'
 import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
 import { sayReadingFault } from '@/core/words/edge-check'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { edgeChecks, prints, queues } from '@/server/db/schema'
+import { edgeChecks, printJobs, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readEdgeCheck } from '@/server/stores/edge-checks'
 import { readVersionFacts } from '@/server/stores/presets'
-import { printsOf } from '@/server/stores/prints'
+import { jobsOf } from '@/server/stores/print-jobs'
 import { readRoom } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
-import { jobNameOf, reachable } from './prints'
-import { nextNumber, revise } from './rows'
+import { send } from '@/server/subjects/all'
+import { rulerFile, rulerSheet, rulerSheets } from '@/server/subjects/ruler-sheet'
+import { reachable } from './prints'
+import { revise } from './rows'
 
 /** Begins an edge check: the ruler sheet is laid out for the sheet as it feeds, and its sheets are sent. */
 export const startCheck = action({
@@ -38,7 +42,7 @@ export const startCheck = action({
     const choice = input.sheet
     const size = choice.kind === 'size' ? (listSizes(db).find((s) => s.id === choice.sizeId) ?? null) : null
     if (choice.kind === 'size' && !size) return bad({ code: 'not_found', what: 'This size' })
-    const laid = fed(choice, size, version, null, sameEdges(0))
+    const laid = fed(choice, size, version, [], sameEdges(0))
     if (!laid) return bad({ code: 'not_found', what: 'This size' })
     const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
     const [problem] = laid.fit.problems
@@ -83,7 +87,8 @@ export const startCheck = action({
         byId: actor.id,
       })
       .run()
-    if (input.print) sendSheets(db, { id, number, queueId: queue.id }, 1, input.sheets, now, actor.id)
+    const refused = input.print ? sendSheets(db, id, 1, input.sheets, now, actor.id) : null
+    if (refused) return bad(refused)
     return ok({ value: { id, number }, subject: id, data: { edge: input.edge, sheets: input.sheets } })
   },
 })
@@ -91,32 +96,14 @@ export const startCheck = action({
 /** Stairs and crosses have to find room beside each other. */
 const SMALLEST = 85_000
 
-function sendSheets(
-  db: Db,
-  check: { readonly id: string; readonly number: number; readonly queueId: string },
-  from: number,
-  count: number,
-  now: number,
-  byId: string,
-): void {
-  for (let sheet = from; sheet < from + count; sheet++) {
-    const id = newId()
-    db.insert(prints)
-      .values({
-        id,
-        jobName: jobNameOf(`edge check ${check.number}`, sheet, id),
-        queueId: check.queueId,
-        checkId: check.id,
-        copy: sheet,
-        state: 'queued',
-        outcome: 'proof',
-        answers: [],
-        createdAt: now,
-        updatedAt: now,
-        byId,
-      })
-      .run()
-  }
+/** Puts sheets of a check in the queue; or why they cannot be sent. */
+function sendSheets(db: Db, checkId: string, from: number, count: number, now: number, byId: string): Problem | null {
+  const check = readEdgeCheck(db, checkId)
+  if (!check) return { code: 'not_found', what: 'This edge check' }
+  const sheets = rulerSheets(db, check, from, count, now)
+  if (!sheets.ok) return sheets.problem
+  send(db, rulerSheet, sheets.value, { outcome: 'proof', note: '', now, byId })
+  return null
 }
 
 const overAlready = (check: EdgeCheck) =>
@@ -145,7 +132,8 @@ export const moreSheets = action({
     const readings = [...check.readings, ...Array.from({ length: input.sheets }, () => UNREAD)]
     const saved = revise(db, edgeChecks, 'This edge check', input.id, input.revision, { readings })
     if (!saved.ok) return saved
-    if (input.print) sendSheets(db, check, had + 1, input.sheets, now, actor.id)
+    const refused = input.print ? sendSheets(db, check.id, had + 1, input.sheets, now, actor.id) : null
+    if (refused) return bad(refused)
     return ok({ value: saved.value, subject: check.id, data: { sheets: input.sheets } })
   },
 })
@@ -209,11 +197,11 @@ export const withdrawCheck = action({
   commit({ id, revision }, { db, now }) {
     const check = readEdgeCheck(db, id)
     if (!check) return bad({ code: 'not_found', what: 'This edge check' })
-    const running = printsOf(db, { checkId: id }).some((p) => ['sending', 'printing'].includes(p.state))
+    const running = jobsOf(db, id).some((p) => ['sending', 'printing'].includes(p.state))
     if (running) return bad({ code: 'printing', what: `A sheet of edge check ${check.number}` })
-    for (const p of printsOf(db, { checkId: id }))
+    for (const p of jobsOf(db, id))
       if (p.state === 'queued')
-        db.update(prints).set({ state: 'cancelled', updatedAt: now }).where(eq(prints.id, p.id)).run()
+        db.update(printJobs).set({ state: 'cancelled', updatedAt: now }).where(eq(printJobs.id, p.id)).run()
     const saved = revise(db, edgeChecks, 'This edge check', id, revision, { state: 'withdrawn' })
     return saved.ok ? ok({ value: saved.value, subject: check.printerId }) : saved
   },
@@ -233,7 +221,7 @@ export const checkFile = action({
     return ok({
       value: { jobId },
       subject: id,
-      jobs: [{ id: jobId, kind: 'ruler', payload: { checkId: id, sheet } }],
+      jobs: [{ id: jobId, kind: 'pdf', payload: rulerFile(db, check, sheet) }],
     })
   },
 })

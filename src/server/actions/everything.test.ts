@@ -37,7 +37,7 @@ const TABLES = [
   'slips',
   'runs',
   'edge_checks',
-  'prints',
+  'print_jobs',
   'jobs',
 ]
 const ROUNDS = process.env.LIBRETA_FULL ? 400 : 40
@@ -60,7 +60,14 @@ async function lived(): Promise<TestRoom> {
   await room.must(ACTIONS['person.retire'], { id: gone.id, revision: 1 })
   await room.must(ACTIONS['size.add'], { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' })
   const slip = await room.slip({ memberId: room.one<string>("select id from people where name = 'Ida'") })
-  const log = { slipId: slip.id, revision: 1, outcome: 'good' as const, cause: null, note: '', copies: 1, answers: [] }
+  const log = {
+    slipId: slip.id,
+    revision: 1,
+    outcome: 'good' as const,
+    cause: null,
+    note: '',
+    prints: [{ printId: 'first', copies: 1, answers: [] }],
+  }
   await room.must(ACTIONS['run.log'], log)
   await room.slip()
   return room

@@ -7,13 +7,13 @@ import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
 import { sayReason, sayRuleProblem } from '@/core/words/options'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, presets, presetVersions, printers, profiles, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { readPreset } from '@/server/stores/presets'
 import { ruleProblems } from './printers'
-import { nextNumber } from './rows'
 
 /** The printer's keywords under the feeds' new ids. */
 const renamed = (sources: Readonly<Record<string, string>>, ids: ReadonlyMap<string, string>): Record<string, string> =>

@@ -2,12 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
 import { um } from '@/core/length/length'
 import { sizeById } from '@/core/sizes/shelf'
+import { printOf } from '@/core/slip/body'
 import { factsFrom, rollInUse } from '@/core/slip/catalogue'
 import { outcomeOf } from '@/core/slip/outcome'
 import { readBench } from '@/server/stores/bench'
 import { readRun } from '@/server/stores/log'
+import { readPrintJob } from '@/server/stores/print-jobs'
 import { listPrinters } from '@/server/stores/printers'
-import { readPrint } from '@/server/stores/prints'
 import { dueUpkeep } from '@/server/stores/rail'
 import { tariffAt } from '@/server/stores/room'
 import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
@@ -20,18 +21,24 @@ const member = async (room: TestRoom, name: string): Promise<string> =>
   (await room.must(ACTIONS['person.add'], { name, role: 'member', groupId: null })).id
 const owes = (room: TestRoom, id: string): number =>
   room.one('select coalesce(sum(amount), 0) from account_entries where person_id = ?', id)
-const log = (room: TestRoom, slip: { readonly id: string }, copies = 1, more = {}) =>
+const log = (
+  room: TestRoom,
+  slip: { readonly id: string },
+  copies = 1,
+  answers: readonly { check: string; reason: string }[] = [],
+) =>
   room.must(ACTIONS['run.log'], {
     ...{ slipId: slip.id, revision: room.one('select revision from slips where id = ?', slip.id) },
-    ...{ outcome: 'good', cause: null, note: '', copies, answers: [], ...more },
+    ...{ outcome: 'good', cause: null, note: '' },
+    prints: [{ printId: 'first', copies, answers: [...answers] }],
   })
 const withAddress = (room: TestRoom): void => {
   room.db.$client.prepare("update queues set address = 'ipp://127.0.0.1:9/ipp/print'").run()
 }
 const start = (room: TestRoom, slip: { readonly id: string }, copies: number) =>
   room.must(ACTIONS['print.start'], {
-    ...{ slipId: slip.id, revision: room.one('select revision from slips where id = ?', slip.id), copies },
-    ...{ outcome: 'good', note: '', answers: [] },
+    ...{ slipId: slip.id, revision: room.one('select revision from slips where id = ?', slip.id) },
+    ...{ outcome: 'good', note: '', prints: [{ printId: 'first', copies, answers: [] }] },
   })
 const went = async (room: TestRoom, id: string, ...states: readonly string[]): Promise<void> => {
   for (const state of states) {
@@ -87,9 +94,9 @@ describe('counting copies', () => {
     await went(room, first.printIds[0] ?? '', 'sending', 'printing', 'done')
     await room.must(ACTIONS['print.cancel'], { id: first.printIds[1] ?? '' })
     const again = await start(room, slip, 2)
-    expect(again.printIds.map((id) => readPrint(room.db, id)?.copy)).toEqual([2, 3])
+    expect(again.printIds.map((id) => readPrintJob(room.db, id)?.sheet)).toEqual([2, 3])
     for (const id of again.printIds) await went(room, id, 'sending', 'printing', 'done')
-    expect(room.db.$client.prepare('select copy from runs order by rowid').pluck().all()).toEqual([1, 2, 3])
+    expect(room.db.$client.prepare('select copy from run_parts order by rowid').pluck().all()).toEqual([1, 2, 3])
   })
   it('the bench counts what is left', async () => {
     const room = await TestRoom.open()
@@ -103,8 +110,8 @@ describe('counting copies', () => {
     const room = await TestRoom.open()
     const slip = await room.slip({ copies: 500, memberId: await member(room, 'Ida') })
     const answers = [{ check: 'stock', reason: 'a pallet came' }]
-    expect((await log(room, slip, 500, { answers })).runIds).toHaveLength(500)
-    expect(room.one('select count(distinct copy) from runs')).toBe(500)
+    expect((await log(room, slip, 500, answers)).runIds).toHaveLength(500)
+    expect(room.one('select count(distinct copy) from run_parts')).toBe(500)
     expect(room.one('select sum(delta) from stock_moves where run_id is not null')).toBe(-500)
     expect(room.one('select count(*) from account_entries')).toBe(500)
   })
@@ -124,13 +131,15 @@ describe('what is loaded', () => {
     const stops = () => {
       const s = readSlip(room.db, slip.id)
       if (!s) throw new Error('no slip')
-      const facts = factsFrom(catalogue(room.db, room.now), s.body, readPicture(room.db, s.body.pictureId))
+      const facts = factsFrom(catalogue(room.db, room.now), s.body, printOf(s.body, null), (id) =>
+        readPicture(room.db, id),
+      )
       return runChecks(facts, outcomeOf(facts)).filter((f) => f.level === 'stop')
     }
     expect(stops()).toMatchObject([
       { code: 'other_paper', holds: { paper: 'Rough sheet' }, wants: { paper: 'Plain sheet', width: 210_000 } },
     ])
-    await log(room, slip, 1, { answers: [{ check: 'loaded', reason: 'changed it' }] })
+    await log(room, slip, 1, [{ check: 'loaded', reason: 'changed it' }])
     expect(room.one<string>('select stock_id from loads')).not.toBe(stockId)
     expect(stops()).toEqual([])
   })
@@ -156,8 +165,10 @@ describe('what is loaded', () => {
     const slip = await room.slip()
     const body = readSlip(room.db, slip.id)?.body
     if (!body) throw new Error('no slip')
-    expect(factsFrom(known, body, null).stock).not.toBeNull()
-    expect(factsFrom(known, { ...body, sheet: { kind: 'size', sizeId: id } }, null).stock).toBeNull()
+    const print = printOf(body, null)
+    const stock = (p: typeof print) => factsFrom(known, body, p, () => null).stock
+    expect(stock(print)).not.toBeNull()
+    expect(stock({ ...print, sheet: { kind: 'size', sizeId: id } })).toBeNull()
     const paperId = room.one<string>('select id from papers')
     const odd = { kind: 'sheet', width: 123_400, length: 234_500, pack: 10, price: 100, count: 10 } as const
     await room.must(ACTIONS['stock.add'], { paperId, ...odd })

@@ -3,12 +3,13 @@ import { INPUTS } from '@/contract/actions'
 import { writeLength } from '@/core/length/write'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { loads, papers, printers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { rollLeft, stockCount } from '@/server/stores/papers'
 import { listPresets } from '@/server/stores/presets'
-import { nextNumber, revised } from './rows'
+import { revised } from './rows'
 
 export const addPaper = action({
   name: 'paper.add',

@@ -3,10 +3,11 @@ import { INPUTS } from '@/contract/actions'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { accountEntries, groups, people } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { nextNumber, revised } from './rows'
+import { revised } from './rows'
 
 /** A member that is not there; one who left may still pay. */
 function memberWrong(db: Db, personId: string | null): Problem | null {

@@ -8,10 +8,11 @@ import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, presets, presetVersions, profiles, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { nextNumber, revise, revised } from './rows'
+import { revise, revised } from './rows'
 
 type Sealing = { readonly byId: string; readonly at: number; readonly why: string }
 

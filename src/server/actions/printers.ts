@@ -8,6 +8,7 @@ import { bad, ok } from '@/core/result/result'
 import { sayRuleProblem } from '@/core/words/options'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import {
   edgeChecks,
@@ -27,7 +28,7 @@ import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { plainFeed, plainQueue } from './plain'
-import { nextNumber, revise, revised } from './rows'
+import { revise, revised } from './rows'
 
 export const addPrinter = action({
   name: 'printer.add',

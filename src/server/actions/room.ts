@@ -1,8 +1,11 @@
 import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { EMPTY_SLIP } from '@/contract/slip-data'
+import { storedSlipBody } from '@/contract/slip'
+import { EMPTY_PRINT, EMPTY_SLIP } from '@/contract/slip-data'
 import { bad, ok } from '@/core/result/result'
+import { patched } from '@/core/slip/body'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import {
   feeds,
   loads,
@@ -22,7 +25,6 @@ import { readRoom } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
 import { firstDraft, plainFeed, plainQueue } from './plain'
 import { sealVersion } from './presets'
-import { nextNumber } from './rows'
 
 const FIRST_TARIFF = { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }
 
@@ -64,7 +66,7 @@ export const setUp = action({
     const add = { id: slipId, number: 1, title: '', state: 'open' as const, createdAt: now, updatedAt: now }
     if (input.demo) {
       db.insert(slips)
-        .values({ ...add, body: EMPTY_SLIP })
+        .values({ ...add, body: storedSlipBody(EMPTY_SLIP) })
         .run()
       return ok({ value: { slipId }, subject: 'room' })
     }
@@ -135,9 +137,10 @@ export const setUp = action({
       })
       .run()
     const version = sealVersion(db, presetId, draft, { byId: keeperId, at: now, why: 'the room’s first preset' })
-    const body = { ...EMPTY_SLIP, versionId: version.id, sheet: { kind: 'size' as const, sizeId: size.id } }
+    const print = patched(EMPTY_PRINT, { versionId: version.id, sheet: { kind: 'size', sizeId: size.id } })
+    const body = storedSlipBody({ ...EMPTY_SLIP, prints: [print] })
     db.insert(slips)
-      .values({ ...add, versionId: version.id, body })
+      .values({ ...add, body })
       .run()
     return ok({ value: { slipId }, subject: 'room' })
   },
@@ -152,13 +155,13 @@ export const editRoom = action({
     if (!current) return bad({ code: 'not_found', what: 'The room' })
     if (current.revision !== revision)
       return bad({ code: 'stale', what: 'The room', yours: revision, now: current.revision, current })
-    if (values.stopPpi > values.lookPpi)
+    if (values.stopPpi > values.cautionPpi)
       return bad({
         code: 'input',
         issues: [
           {
             path: 'stopPpi',
-            message: `stop below ${values.stopPpi} ppi would never be reached before look below ${values.lookPpi}`,
+            message: `stop below ${values.stopPpi} ppi would never be reached before look below ${values.cautionPpi}`,
           },
         ],
       })

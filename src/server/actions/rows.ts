@@ -1,19 +1,10 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 
 type Revised = SQLiteTable & { readonly id: SQLiteColumn; readonly revision: SQLiteColumn }
-
-/** The next number for people: one more than the largest so far, within the commit's transaction. */
-export function nextNumber(db: Db, table: SQLiteTable & { readonly number: SQLiteColumn }): number {
-  const row = db
-    .select({ n: sql<number>`coalesce(max(${table.number}), 0)` })
-    .from(table)
-    .get()
-  return (row?.n ?? 0) + 1
-}
 
 /**
  * Changes a row only if nobody did meanwhile. Otherwise the current row comes back with the problem, so that the

@@ -1,21 +1,20 @@
 import { describe, expect, it } from 'vitest'
 import { um } from '@/core/length/length'
-import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { listRuns, logTotals, readRun } from '@/server/stores/log'
 import { listPeople } from '@/server/stores/people'
 import { TestRoom } from '../../../test/room'
 
-const good = (slipId: string, revision: number, more: object = {}) => ({
+const good = (slipId: string, revision: number, { copies = 1, answers = [], ...more }: More = {}) => ({
   slipId,
   revision,
   outcome: 'good',
   cause: null,
   note: '',
-  copies: 1,
-  answers: [],
+  prints: [{ printId: 'first', copies, answers }],
   ...more,
 })
+type More = { readonly copies?: number; readonly answers?: readonly object[]; readonly cause?: string }
 
 describe('logging a run', () => {
   it('books paper, ink and charge, each copy by itself, and ends the slip with the last', async () => {
@@ -28,7 +27,7 @@ describe('logging a run', () => {
     await room.must(ACTIONS['run.log'], good(slip.id, 2) as never)
     expect(room.one<string>('select state from slips where id = ?', slip.id)).toBe('done')
     expect(room.one('select sum(delta) from stock_moves')).toBe(10 - 3)
-    expect(room.db.$client.prepare('select copy from runs order by number').pluck().all()).toEqual([1, 2, 3])
+    expect(room.db.$client.prepare('select copy from run_parts order by rowid').pluck().all()).toEqual([1, 2, 3])
     const charge = room.one('select charge from runs limit 1')
     expect(charge).toBeGreaterThan(100)
     expect(listPeople(room.db).find((p) => p.id === member.id)?.owes).toBe(3 * charge)
@@ -47,7 +46,7 @@ describe('logging a run', () => {
     const answers = [{ check: 'resolution', reason: 'seen from the street' }]
     const logged = await room.must(ACTIONS['run.log'], good(slip.id, 2, { answers }) as never)
     const run = readRun(room.db, logged.runIds[0] ?? '')
-    expect(run?.answers).toEqual([
+    expect(run?.record.stops).toEqual([
       { check: 'resolution', says: expect.stringMatching(/ppi/), reason: 'seen from the street' },
     ])
   })
@@ -106,8 +105,8 @@ describe('logging a run', () => {
       facts,
     })
     const after = readRun(room.db, runIds[0] ?? '')
-    expect(after?.facts).toEqual(before?.facts)
-    expect(after && outcomeOf(after.facts).sheet?.margins.left).toBe(5000)
+    expect(after?.record).toEqual(before?.record)
+    expect(after?.record.sheet.area.x).toBe(5000)
   })
   it('runs and moves are history: the database refuses to change or delete them', async () => {
     const room = await TestRoom.open()
@@ -218,7 +217,7 @@ describe('rolls', () => {
       rollId: roll.id,
     })
     const slip = await room.slip({ sheet: { kind: 'cut', width: um(210_000), length: um(300_000) }, copies: 2 })
-    const log = (copies: number) => room.act(ACTIONS['run.log'], { ...good(slip.id, 1), copies } as never)
+    const log = (copies: number) => room.act(ACTIONS['run.log'], good(slip.id, 1, { copies }) as never)
     expect(await log(3)).toMatchObject({ ok: false, problem: { code: 'nothing_left', what: 'The roll' } })
     expect(room.one('select count(*) from runs')).toBe(0)
     expect(await log(2)).toMatchObject({ ok: true })

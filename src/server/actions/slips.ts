@@ -1,37 +1,42 @@
-import { eq } from 'drizzle-orm'
+import { inArray } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { storedSlipBody } from '@/contract/slip'
 import { EMPTY_SLIP } from '@/contract/slip-data'
 import { bad, ok, type Result } from '@/core/result/result'
-import type { SlipBody } from '@/core/slip/facts'
+import type { SlipBody } from '@/core/slip/body'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { people, pictures, presetVersions, slips } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { cancelJob } from '@/server/jobs/queue'
-import { readPicture, readSlip } from '@/server/stores/slips'
-import { nextNumber, revised } from './rows'
+import { readSlip } from '@/server/stores/slips'
+import { slipFile } from '@/server/subjects/slip-print'
+import { revised } from './rows'
 
 /** What of a body stands in columns, too: for lists and foreign keys. */
 const columns = (body: SlipBody) => ({
   title: body.title,
   memberId: body.memberId,
-  versionId: body.versionId,
-  pictureId: body.pictureId,
-  body,
+  pictureId: body.prints[0]?.pieces[0]?.pictureId ?? null,
+  body: storedSlipBody(body),
 })
 
-/** Ids in a body must point somewhere: a sentence instead of a broken foreign key. */
+/** Ids in a body must point somewhere: a sentence instead of a body that shows nothing. */
 function pointsNowhere(db: Db, body: SlipBody): Problem | null {
-  const has = {
-    member: body.memberId === null || db.select().from(people).where(eq(people.id, body.memberId)).get(),
-    preset:
-      body.versionId === null || db.select().from(presetVersions).where(eq(presetVersions.id, body.versionId)).get(),
-    picture: body.pictureId === null || db.select().from(pictures).where(eq(pictures.id, body.pictureId)).get(),
-  }
-  if (!has.member) return { code: 'not_found', what: 'This member' }
-  if (!has.preset) return { code: 'not_found', what: 'This preset version' }
-  return has.picture ? null : { code: 'not_found', what: 'This picture' }
+  const all = (ids: readonly (string | null)[]): readonly string[] => [...new Set(ids.flatMap((id) => id ?? []))]
+  const pictureIds = all(body.prints.flatMap((p) => p.pieces.map((x) => x.pictureId)))
+  const versionIds = all(body.prints.map((p) => p.versionId))
+  const lacks = (table: typeof pictures | typeof presetVersions | typeof people, ids: readonly string[]): boolean =>
+    db
+      .select({ id: table.id })
+      .from(table)
+      .where(inArray(table.id, [...ids]))
+      .all().length < ids.length
+  if (lacks(people, all([body.memberId]))) return { code: 'not_found', what: 'This member' }
+  if (lacks(presetVersions, versionIds)) return { code: 'not_found', what: 'This preset version' }
+  return lacks(pictures, pictureIds) ? { code: 'not_found', what: 'This picture' } : null
 }
 
 function insert(db: Db, body: SlipBody, now: number): { id: string; number: number } {
@@ -84,7 +89,7 @@ export const moveSlip = action({
   },
 })
 
-/** A new slip like an old one; what belongs to one picture only (depth) and copies start anew. */
+/** A new slip like an old one; what belongs to one picture only (darkness) and copies start anew. */
 export const copySlip = action({
   name: 'slip.copy',
   role: 'helper',
@@ -92,30 +97,26 @@ export const copySlip = action({
   commit({ id }, { db, now }) {
     const slip = readSlip(db, id)
     if (!slip) return bad({ code: 'not_found', what: 'This slip' })
-    const made = insert(db, { ...slip.body, copies: 1, depth: 0 }, now)
+    const prints = slip.body.prints.map((p) => ({ ...p, copies: 1, darkness: 0 }))
+    const made = insert(db, { ...slip.body, prints }, now)
     return ok({ value: made, subject: made.id, data: { from: slip.number } })
   },
 })
 
-/** Asks for the print-ready file of a slip as it stands at this revision. */
+/** Asks for the print-ready file of one of a slip's prints, as it stands at this revision. */
 export const fileSlip = action({
   name: 'slip.file',
   role: 'helper',
   input: INPUTS['slip.file'],
-  commit({ id, revision }, { db }) {
+  commit({ id, printId, revision }, { db, now }) {
     const slip = readSlip(db, id)
     if (!slip) return bad({ code: 'not_found', what: 'This slip' })
     if (slip.revision !== revision)
       return bad({ code: 'stale', what: 'This slip', yours: revision, now: slip.revision, current: slip.body })
-    if (!readPicture(db, slip.body.pictureId)) return bad({ code: 'slip_incomplete', missing: 'picture' })
-    if (!slip.body.versionId) return bad({ code: 'slip_incomplete', missing: 'preset' })
-    if (!slip.body.sheet) return bad({ code: 'slip_incomplete', missing: 'sheet' })
+    const made = slipFile(db, slip, printId, now)
+    if (!made.ok) return made
     const jobId = newId()
-    return ok({
-      value: { jobId },
-      subject: id,
-      jobs: [{ id: jobId, kind: 'pdf', payload: { slipId: id, revision } }],
-    })
+    return ok({ value: { jobId }, subject: id, jobs: [{ id: jobId, kind: 'pdf', payload: made.value }] })
   },
 })
 

@@ -2,7 +2,8 @@ import { copyFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
-import { migrate } from 'drizzle-orm/better-sqlite3/migrator'
+import { readMigrationFiles } from 'drizzle-orm/migrator'
+import { fillRecords } from './fill-records'
 import { type Hold, holdRoom } from './hold'
 import * as schema from './schema'
 
@@ -47,10 +48,32 @@ export function bringUpToDate(db: Db, folder: string | null, migrationsFolder = 
   if (applied === newest.when) return
   if (applied !== null && folder) copyBefore(db, folder, newest.tag)
   db.$client.pragma('foreign_keys = OFF')
-  migrate(db, { migrationsFolder })
+  applyAll(db, journal, migrationsFolder, applied)
   db.$client.pragma('foreign_keys = ON')
   const broken = db.$client.pragma('foreign_key_check') as readonly unknown[]
   if (broken.length > 0) throw new Error(`after the update ${broken.length} rows point to nothing`)
+}
+
+/** What no statement can do, by the migration after whose statements it is done. */
+const STEPS: Readonly<Record<string, (client: Database.Database) => void>> = { '0006_records': fillRecords }
+
+/** All migrations that are not applied yet, in one transaction: a room is brought up whole or left as it was. */
+function applyAll(db: Db, journal: Journal, migrationsFolder: string, applied: number | null): void {
+  const client = db.$client
+  client.exec(
+    'create table if not exists __drizzle_migrations (id integer primary key, hash text not null, created_at numeric)',
+  )
+  const note = client.prepare('insert into __drizzle_migrations (hash, created_at) values (?, ?)')
+  const all = readMigrationFiles({ migrationsFolder })
+  const run = client.transaction(() => {
+    for (const [i, migration] of all.entries()) {
+      if (applied !== null && migration.folderMillis <= applied) continue
+      for (const statement of migration.sql) client.exec(statement)
+      STEPS[journal.entries[i]?.tag ?? '']?.(client)
+      note.run(migration.hash, migration.folderMillis)
+    }
+  })
+  run.immediate()
 }
 
 function lastApplied(db: Db): number | null {

@@ -17,7 +17,7 @@ export const room = sqliteTable(
     exponent: integer('exponent').notNull(),
     timeZone: text('time_zone').notNull(),
     stopPpi: integer('stop_ppi').notNull().default(90),
-    lookPpi: integer('look_ppi').notNull().default(200),
+    cautionPpi: integer('caution_ppi').notNull().default(200),
     usualCopies: integer('usual_copies').notNull().default(6),
     /** days that an edge check stays good */
     edgeCheckDays: integer('edge_check_days').notNull().default(180),
@@ -274,7 +274,7 @@ export const slips = sqliteTable(
     title: text('title').notNull(),
     state: text('state', { enum: ['open', 'waiting', 'done', 'withdrawn'] }).notNull(),
     memberId: text('member_id').references(() => people.id),
-    versionId: text('version_id').references(() => presetVersions.id),
+    /** the first picture of its first print: what lists show */
     pictureId: text('picture_id').references(() => pictures.id),
     body: text('body', { mode: 'json' }).notNull(),
     revision: revision(),
@@ -289,17 +289,12 @@ export const runs = sqliteTable(
   {
     id: id(),
     number: integer('number').notNull().unique(),
-    slipId: text('slip_id')
-      .notNull()
-      .references(() => slips.id),
     versionId: text('version_id')
       .notNull()
       .references(() => presetVersions.id),
     printerId: text('printer_id')
       .notNull()
       .references(() => printers.id),
-    memberId: text('member_id').references(() => people.id),
-    groupId: text('group_id').references(() => groups.id),
     paperId: text('paper_id')
       .notNull()
       .references(() => papers.id),
@@ -310,7 +305,6 @@ export const runs = sqliteTable(
     outcome: text('outcome', { enum: ['good', 'proof', 'spoiled', 'not known', 'not printed'] }).notNull(),
     cause: text('cause'),
     note: text('note').notNull().default(''),
-    copy: integer('copy').notNull(),
     widthUm: integer('width_um').notNull(),
     lengthUm: integer('length_um').notNull(),
     inkMicrolitres: integer('ink_microlitres').notNull(),
@@ -318,17 +312,72 @@ export const runs = sqliteTable(
     cost: integer('cost').notNull(),
     charge: integer('charge').notNull(),
     tariffId: text('tariff_id').notNull(),
-    /** stops that were answered: check and reason */
-    answers: text('answers', { mode: 'json' }).notNull(),
-    /** the slip's facts as they were, so that its drawing can be made again */
-    facts: text('facts', { mode: 'json' }).notNull(),
   },
   (t) => [
     index('runs_by_time').on(t.at, t.id),
-    index('runs_by_slip').on(t.slipId),
     check('cause_when_spoiled', sql`(${t.outcome} = 'spoiled') = (${t.cause} is not null)`),
   ],
 )
+
+/**
+ * The share of a run that belongs to one print and member: the lines of the log. A plain run has one part. What a run
+ * turned out to be is kept here beside what was booked, so that lists and sums are read from one table.
+ */
+export const runParts = sqliteTable(
+  'run_parts',
+  {
+    id: id(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    /** from 0 */
+    position: integer('position').notNull(),
+    slipId: text('slip_id')
+      .notNull()
+      .references(() => slips.id),
+    /** which print of its slip */
+    printId: text('print_id').notNull(),
+    /** which copy of that print, from 1 */
+    copy: integer('copy').notNull(),
+    memberId: text('member_id').references(() => people.id),
+    groupId: text('group_id').references(() => groups.id),
+    chargeTo: text('charge_to', { enum: ['member', 'group'] }).notNull(),
+    /** as of its run: what the log filters by */
+    at: integer('at').notNull(),
+    printerId: text('printer_id').notNull(),
+    versionId: text('version_id').notNull(),
+    paperId: text('paper_id').notNull(),
+    /** its share of the sheet */
+    paperUm2: integer('paper_um2').notNull(),
+    inkMicrolitres: integer('ink_microlitres').notNull(),
+    cost: integer('cost').notNull(),
+    charge: integer('charge').notNull(),
+    /** as it stands: after the newest correction */
+    nowOutcome: text('now_outcome', { enum: ['good', 'proof', 'spoiled', 'not known', 'not printed'] }).notNull(),
+    nowCause: text('now_cause'),
+    nowMemberId: text('now_member_id').references(() => people.id),
+    nowCharge: integer('now_charge').notNull(),
+  },
+  (t) => [
+    uniqueIndex('parts_of_run').on(t.runId, t.position),
+    index('parts_by_time').on(t.at, t.runId),
+    index('parts_by_member').on(t.nowMemberId, t.at),
+    index('parts_by_printer').on(t.printerId, t.at),
+    index('parts_by_paper').on(t.paperId, t.at),
+    index('parts_by_outcome').on(t.nowOutcome, t.at),
+    index('parts_by_version').on(t.versionId),
+    index('parts_by_slip').on(t.slipId, t.printId),
+  ],
+)
+
+/** What was promised when a run was made: never recomputed. Read by its schema number. */
+export const runRecords = sqliteTable('run_records', {
+  runId: text('run_id')
+    .primaryKey()
+    .references(() => runs.id),
+  schema: integer('schema').notNull(),
+  body: text('body', { mode: 'json' }).notNull(),
+})
 
 /** A ruler sheet for one queue, feed, size and edge: printed, read, solved, kept. */
 export const edgeChecks = sqliteTable(
@@ -377,11 +426,11 @@ export const edgeChecks = sqliteTable(
 )
 
 /**
- * One sheet sent to a printer: a copy of a slip or a ruler sheet. The state is written before each step towards the
- * printer is taken, so that a break never leaves it unsaid.
+ * One sheet on its way to a printer, of one subject: its page and its ticket as they were when somebody pressed. The state
+ * is written before each step towards the printer is taken, so that a break never leaves it unsaid.
  */
-export const prints = sqliteTable(
-  'prints',
+export const printJobs = sqliteTable(
+  'print_jobs',
   {
     id: id(),
     /** what the printer is told as job-name; no two are the same */
@@ -389,37 +438,44 @@ export const prints = sqliteTable(
     queueId: text('queue_id')
       .notNull()
       .references(() => queues.id),
-    slipId: text('slip_id').references(() => slips.id),
-    checkId: text('check_id').references(() => edgeChecks.id),
-    /** copy of the slip, or sheet of the check, from 1 */
-    copy: integer('copy').notNull(),
+    /** what it is a sheet of, and which one */
+    subject: text('subject', { enum: ['slip print', 'ruler sheet'] }).notNull(),
+    subjectId: text('subject_id').notNull(),
+    /** which print of a slip; empty for what has none */
+    printId: text('print_id').notNull(),
+    /** which sheet of its subject, from 1 */
+    sheet: integer('sheet').notNull(),
+    /** in words, and where to look */
+    title: text('title').notNull(),
+    href: text('href').notNull(),
     state: text('state', {
       enum: ['queued', 'sending', 'printing', 'done', 'failed', 'cancelled', 'not known', 'settled'],
     }).notNull(),
     /** what the run is logged as once the printer says it is done */
     outcome: text('outcome', { enum: ['good', 'proof'] }).notNull(),
     note: text('note').notNull().default(''),
-    answers: text('answers', { mode: 'json' }).notNull(),
-    /** slips: its facts at the moment it was sent off */
-    facts: text('facts', { mode: 'json' }),
+    /** page, ticket, pictures and colours, read by their schema number */
+    document: text('document', { mode: 'json' }).notNull(),
+    /** what is booked when it is done, by its subject's own schema */
+    booking: text('booking', { mode: 'json' }).notNull(),
     ippJobId: integer('ipp_job_id'),
     /** what the printer calls the job: with number and name it tells whose a job is */
     jobUri: text('job_uri'),
     cancelAsked: integer('cancel_asked', { mode: 'boolean' }).notNull().default(false),
+    leaseUntil: integer('lease_until'),
     /** 0..1000 of the file sent */
     progress: integer('progress').notNull().default(0),
     /** what the printer last said, in its own words */
     printerSays: text('printer_says').notNull().default(''),
     problem: text('problem'),
-    runId: text('run_id'),
+    runId: text('run_id').references(() => runs.id),
     createdAt: integer('created_at').notNull(),
     updatedAt: integer('updated_at').notNull(),
     byId: text('by_id').notNull(),
   },
   (t) => [
-    index('prints_under_way').on(t.state, t.createdAt),
-    index('prints_by_slip').on(t.slipId),
-    check('print_of_one', sql`(${t.slipId} is null) <> (${t.checkId} is null)`),
+    index('print_jobs_under_way').on(t.state, t.createdAt),
+    index('print_jobs_by_subject').on(t.subjectId, t.printId),
   ],
 )
 
@@ -478,13 +534,14 @@ export const accountEntries = sqliteTable(
     kind: text('kind', { enum: ['charge', 'payment', 'correction'] }).notNull(),
     /** plus: owed to the room; minus: paid */
     amount: integer('amount').notNull(),
-    runId: text('run_id').references(() => runs.id),
+    partId: text('part_id').references(() => runParts.id),
     note: text('note').notNull().default(''),
     byId: text('by_id').notNull(),
   },
   (t) => [
     index('entries_by_person').on(t.personId),
     index('entries_by_group').on(t.groupId),
+    index('entries_by_part').on(t.partId),
     check('one_account', sql`(${t.personId} is null) <> (${t.groupId} is null)`),
   ],
 )

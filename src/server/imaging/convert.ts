@@ -130,22 +130,6 @@ export async function outputFault(icc: Uint8Array): Promise<string | null> {
   return null
 }
 
-/** Converts all of a picture's values, keeping 8 or 16 bits. */
-export async function convert(
-  pixels: Pixels,
-  source: Uint8Array | null,
-  target: Uint8Array,
-  intent: Intent,
-  blackPoint: boolean,
-): Promise<Result<Pixels, Broken>> {
-  const bytes = pixels.data instanceof Uint16Array ? 2 : 1
-  const opened = await openConverter({ source, target, intent, blackPoint, bytes, channels: pixels.channels })
-  if (!opened.ok) return opened
-  const data = opened.value.run(pixels.data)
-  opened.value.close()
-  return ok({ data, channels: opened.value.channels })
-}
-
 /** Grey as three equal channels. */
 function spread(values: Pixels['data']): Pixels['data'] {
   const n = values.length

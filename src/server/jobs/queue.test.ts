@@ -44,15 +44,26 @@ describe('the queue of jobs', () => {
     if (job) retryOrFail(db, job, 'x')
     expect(jobState(db, id)?.state).toBe('cancelled')
   })
-  it('a job that throws is tried again and then fails in words', async () => {
+  it('a job that no program can read fails in words and holds up nothing', async () => {
     const room = await TestRoom.open()
     const id = enqueue(room.db, { kind: 'unheard of', payload: {} } as never, 1)
+    const behind = enqueue(room.db, spec, 2)
+    expect(lease(room.db, 10)?.id).toBe(behind)
+    expect(jobState(room.db, id)).toMatchObject({
+      state: 'failed',
+      problem: { why: expect.stringContaining('unheard of') },
+    })
+  })
+  it('a job that throws is tried again and then fails in words', async () => {
+    const room = await TestRoom.open()
+    const pictureId = room.picture()
+    const id = enqueue(room.db, { kind: 'preview', payload: { pictureId } }, 1)
     const quiet = { info: () => {}, error: () => {} }
     for (let i = 0; i < 3; i++) expect(await workOnce(() => room.context(), quiet)).toBe(true)
     expect(await workOnce(() => room.context(), quiet)).toBe(false)
     expect(jobState(room.db, id)).toMatchObject({
       state: 'failed',
-      problem: { why: expect.stringContaining('unheard of') },
+      problem: { code: 'render_failed' },
     })
   })
 })

@@ -1,4 +1,6 @@
 import { and, eq, gt, lt, or, sql } from 'drizzle-orm'
+import { z } from 'zod'
+import { type FileDocument, fileDocumentSchema } from '@/contract/print-job'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
@@ -8,10 +10,16 @@ import { inSequence } from '@/server/db/sequence'
 /** Long work, by kind. */
 export type JobSpec = { readonly id?: string } & (
   | { readonly kind: 'preview'; readonly payload: { readonly pictureId: string } }
-  | { readonly kind: 'pdf'; readonly payload: { readonly slipId: string; readonly revision: number } }
-  | { readonly kind: 'ruler'; readonly payload: { readonly checkId: string; readonly sheet: number } }
+  /** a page as it was when its file was asked for */
+  | { readonly kind: 'pdf'; readonly payload: FileDocument }
 )
 export type Job = JobSpec & { readonly id: string; readonly attempts: number }
+
+/** Long work out of the database. */
+const specSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('preview'), payload: z.object({ pictureId: z.string() }).readonly() }),
+  z.object({ kind: z.literal('pdf'), payload: fileDocumentSchema }),
+])
 
 /** A worker that says nothing for this long has died: the row is taken again. */
 export const LEASE_MS = 9_000
@@ -43,19 +51,31 @@ export function lease(db: Db, now: number): Job | null {
       .set({ state: 'failed', problem: { code: 'render_failed', why: 'it stopped three times without a word.' } })
       .where(and(leaseOver(now), sql`${jobs.attempts} >= ${MOST_ATTEMPTS}`))
       .run()
-    const row = db
-      .select()
-      .from(jobs)
-      .where(or(eq(jobs.state, 'queued'), leaseOver(now)))
-      .orderBy(inSequence(jobs))
-      .get()
-    if (!row) return null
-    const attempts = row.attempts + 1
-    db.update(jobs)
-      .set({ state: 'running', attempts, leaseUntil: now + LEASE_MS })
-      .where(eq(jobs.id, row.id))
-      .run()
-    return { id: row.id, kind: row.kind, payload: row.payload, attempts } as Job
+    for (;;) {
+      const row = db
+        .select()
+        .from(jobs)
+        .where(or(eq(jobs.state, 'queued'), leaseOver(now)))
+        .orderBy(inSequence(jobs))
+        .get()
+      if (!row) return null
+      const spec = specSchema.safeParse({ kind: row.kind, payload: row.payload })
+      if (!spec.success) {
+        // what nobody can read holds up nothing
+        const why = `what was kept of this work (${row.kind}) cannot be read.`
+        db.update(jobs)
+          .set({ state: 'failed', problem: { code: 'render_failed', why } })
+          .where(eq(jobs.id, row.id))
+          .run()
+        continue
+      }
+      const attempts = row.attempts + 1
+      db.update(jobs)
+        .set({ state: 'running', attempts, leaseUntil: now + LEASE_MS })
+        .where(eq(jobs.id, row.id))
+        .run()
+      return { id: row.id, attempts, ...spec.data }
+    }
   })
   return take.immediate()
 }

@@ -1,13 +1,13 @@
 import sharp from 'sharp'
 import { describe, expect, it, onTestFinished } from 'vitest'
+import type { PlainSlip } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
-import type { SlipBody } from '@/core/slip/facts'
 import { ACTIONS } from '@/server/actions/all'
 import { stepPrint } from '@/server/actions/prints'
-import { readPrint } from '@/server/stores/prints'
+import { isOurs } from '@/server/protocol/job'
+import { readPrintJob } from '@/server/stores/print-jobs'
 import { CARDS, PrintRoom, QUICK } from '../../../test/print-room'
 import { printUntil } from './follow'
-import { isOurs } from './job'
 
 /** What a printer tells that tells little. */
 const TOLD = {
@@ -17,7 +17,7 @@ const TOLD = {
 }
 
 /** A room with the card printer, a preset on it, and a slip of a card. */
-async function cards(body: Partial<SlipBody> = {}) {
+async function cards(body: PlainSlip = {}) {
   const printers = await PrintRoom.open(11, ['wren'])
   onTestFinished(() => printers.end())
   const versionId = await printers.preset(CARDS)
@@ -31,14 +31,13 @@ async function cards(body: Partial<SlipBody> = {}) {
     copies: 3,
     ...body,
   })
-  const start = (more: Record<string, unknown> = {}) =>
+  const start = ({ copies = 1, ...more }: Record<string, unknown> = {}) =>
     printers.room.act(ACTIONS['print.start'], {
       slipId: slip.id,
       revision: printers.room.one('select revision from slips where id = ?', slip.id),
-      copies: 1,
+      prints: [{ printId: 'first', copies, answers: [] }],
       outcome: 'good',
       note: '',
-      answers: [],
       ...more,
     })
   const begun = async (more: Record<string, unknown> = {}): Promise<readonly string[]> => {
@@ -127,8 +126,8 @@ describe('print and log', () => {
     Object.assign(held, { width: 101.6, length: 152.4, left: 0 })
     const [id = ''] = await begun()
     printers.work()
-    await until(() => /stands/.test(readPrint(printers.room.db, id)?.printerSays ?? ''))
-    expect(readPrint(printers.room.db, id)?.printerSays).toBe(
+    await until(() => /stands/.test(readPrintJob(printers.room.db, id)?.printerSays ?? ''))
+    expect(readPrintJob(printers.room.db, id)?.printerSays).toBe(
       'job 1 stands: its paper is used up. It goes on with gloss 0 of 101.6 x 152.4 mm in the card stack',
     )
     held.left = 4
@@ -178,22 +177,27 @@ describe('what goes wrong while a page is made ready', () => {
   it('is told, ends that print, and does not hold up what waits behind it', async () => {
     const { printers, begun, slip } = await cards()
     const broken = await begun()
-    // facts that no program writes: making the page throws
-    printers.room.db.$client.prepare("update prints set facts = '{}' where id = ?").run(broken[0])
+    // a document that no program writes: reading it throws
+    printers.room.db.$client.prepare("update print_jobs set document = '{}' where id = ?").run(broken[0])
     const other = await printers.slip({
       pictureId: await printers.picture(300, 400),
-      versionId: printers.room.one<string>("select json_extract(body, '$.versionId') from slips where id = ?", slip.id),
+      versionId: printers.room.one<string>(
+        "select json_extract(body, '$.prints[0].versionId') from slips where id = ?",
+        slip.id,
+      ),
       sheet: { kind: 'size', sizeId: 'na_index-4x6_4x6in' },
       placing: { mode: 'exact', by: { edge: 'width', um: fromMm(60) } },
     })
     const started = await printers.room.must(ACTIONS['print.start'], {
-      ...{ slipId: other.id, revision: 1, copies: 1, outcome: 'good', note: '' },
-      answers: [{ check: 'stock', reason: 'x' }],
+      ...{ slipId: other.id, revision: 1, outcome: 'good', note: '' },
+      prints: [{ printId: 'first', copies: 1, answers: [{ check: 'stock', reason: 'x' }] }],
     })
     printers.work()
     const first = await printers.over(broken[0] ?? '')
     expect(first.state).toBe('failed')
-    expect(first.problem).toMatch(/^The file could not be made: /)
+    expect(first.problem).toBe(
+      'The file could not be made: what was kept of this print cannot be read. Start it again from its slip.',
+    )
     expect((await printers.over(started.printIds[0] ?? '')).state).toBe('done')
   })
 })
@@ -206,7 +210,7 @@ describe('whose job it is', () => {
     if (held) held.left = 0
     const [id = ''] = await begun()
     printers.work()
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     // the printer was switched off and on, forgot its jobs, and counts from one again
     const ours = machine.jobs[0]
     if (!ours) throw new Error('no job')
@@ -238,7 +242,7 @@ describe('whose job it is', () => {
     if (held) held.left = 0
     const [id = ''] = await begun()
     printers.work({ ...QUICK, awayMs: 200 })
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     const job = machine.jobs[0]
     if (!job) throw new Error('no job')
     const odd = { ...job, state }
@@ -261,7 +265,7 @@ describe('whose job it is', () => {
     if (held) held.left = 0
     const [id = ''] = await begun()
     printers.work({ ...QUICK, awayMs: 100 })
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     machine.cancel = () => false
     await printers.room.must(ACTIONS['print.cancel'], { id })
     const over = await printers.over(id)
@@ -277,7 +281,7 @@ describe('cancelling', () => {
     const { printers, begun } = await cards()
     const [first = '', second = ''] = await begun({ copies: 2 })
     await printers.room.must(ACTIONS['print.cancel'], { id: first })
-    expect(readPrint(printers.room.db, second)).toMatchObject({
+    expect(readPrintJob(printers.room.db, second)).toMatchObject({
       state: 'cancelled',
       problem: 'cancelled together with copy 1 before it',
     })
@@ -286,7 +290,7 @@ describe('cancelling', () => {
     const { printers, begun } = await cards()
     const [id = ''] = await begun()
     await printers.room.must(ACTIONS['print.cancel'], { id })
-    expect(readPrint(printers.room.db, id)?.state).toBe('cancelled')
+    expect(readPrintJob(printers.room.db, id)?.state).toBe('cancelled')
   })
   it('what waits in the printer is cancelled there, and there is no run', async () => {
     const { printers, machine, begun, count } = await cards()
@@ -295,7 +299,7 @@ describe('cancelling', () => {
     if (held) Object.assign(held, { width: 127, length: 178, left: 5 })
     const [id = ''] = await begun()
     printers.work()
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     await printers.room.must(ACTIONS['print.cancel'], { id })
     expect((await printers.over(id)).state).toBe('cancelled')
     expect(machine.jobs[0]?.state).toBe(7)
@@ -310,7 +314,7 @@ describe('what the printer holds the job to', () => {
     const stored: unknown[] = []
     const create = machine.create.bind(machine)
     machine.create = (...given) => {
-      stored.push(readPrint(printers.room.db, id)?.state)
+      stored.push(readPrintJob(printers.room.db, id)?.state)
       return create(...given)
     }
     printers.work()
@@ -325,7 +329,7 @@ describe('what the printer holds the job to', () => {
       if (asked) return
       asked = true
       // the person's answer to the question of a moment ago, which the process has not read yet
-      printers.room.db.$client.prepare('update prints set cancel_asked = 1 where id = ?').run(id)
+      printers.room.db.$client.prepare('update print_jobs set cancel_asked = 1 where id = ?').run(id)
     })
     printers.work()
     expect(await printers.over(id)).toMatchObject({ state: 'cancelled', printerSays: 'cancelled before it was sent' })
@@ -352,7 +356,7 @@ describe('what the printer holds the job to', () => {
     if (held) Object.assign(held, { width: 127, length: 178, left: 5 })
     const [id = ''] = await begun()
     printers.work()
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     const [job] = machine.jobs
     if (!job) throw new Error('no job')
     job.sheetsDone = 1
@@ -383,7 +387,7 @@ describe('what the printer holds the job to', () => {
   it('copies behind one of which nobody knows are not sent', async () => {
     const { printers, machine, begun } = await cards()
     const [first = '', second = ''] = await begun({ copies: 2 })
-    printers.room.db.$client.prepare("update prints set state = 'sending' where id = ?").run(first)
+    printers.room.db.$client.prepare("update print_jobs set state = 'sending' where id = ?").run(first)
     printers.work()
     expect((await printers.over(first)).state).toBe('not known')
     expect(await printers.over(second)).toMatchObject({
@@ -401,7 +405,7 @@ describe('after a break', () => {
     // the printer has it, Libreta was closed before it heard so
     printers.work()
     await printers.over(id)
-    printers.room.db.$client.prepare("update prints set state = 'sending', run_id = null, ipp_job_id = null").run()
+    printers.room.db.$client.prepare("update print_jobs set state = 'sending', run_id = null, ipp_job_id = null").run()
     const over = await printers.over(id)
     expect(over.state).toBe('done')
     expect(over.ippJobId).toBe(1)
@@ -411,7 +415,7 @@ describe('after a break', () => {
   it('one that the printer does not know is asked about, with what the printer says, and never sent again', async () => {
     const { printers, machine, begun, count } = await cards()
     const [id = ''] = await begun()
-    printers.room.db.$client.prepare("update prints set state = 'sending'").run()
+    printers.room.db.$client.prepare("update print_jobs set state = 'sending'").run()
     printers.work()
     const over = await printers.over(id)
     expect(over.state).toBe('not known')
@@ -427,7 +431,7 @@ describe('after a break', () => {
     if (held) held.left = 0
     const [id = ''] = await begun()
     printers.work()
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     const server = printers.servers.get('wren')
     server?.closeAllConnections()
     server?.close()
@@ -452,7 +456,7 @@ describe('after a break', () => {
       count: 20,
     })
     const [id = ''] = await begun()
-    printers.room.db.$client.prepare("update prints set state = 'sending'").run()
+    printers.room.db.$client.prepare("update print_jobs set state = 'sending'").run()
     printers.work()
     await printers.over(id)
     const answer = {
@@ -462,7 +466,12 @@ describe('after a break', () => {
       note: 'looked into the tray',
     }
     await printers.room.must(ACTIONS['print.settle'], answer)
-    expect(printers.room.one<string>('select outcome from runs where slip_id = ?', slip.id)).toBe(logged)
+    expect(
+      printers.room.one<string>(
+        'select outcome from runs where id = (select run_id from run_parts where slip_id = ?)',
+        slip.id,
+      ),
+    ).toBe(logged)
     expect(count('select count(*) from stock_moves where run_id is not null')).toBe(moves)
     expect(count('select count(*) from runs')).toBe(1)
     // answered once: a run is never edited afterwards
@@ -478,10 +487,10 @@ describe('after a break', () => {
     const first = new AbortController()
     const log = { info: () => {}, error: () => {} } as never
     const working = printUntil(first.signal, () => printers.room.context(), log, QUICK)
-    await until(() => readPrint(printers.room.db, id)?.state === 'printing')
+    await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     first.abort()
     await working
-    expect(readPrint(printers.room.db, id)?.state).toBe('printing')
+    expect(readPrintJob(printers.room.db, id)?.state).toBe('printing')
     if (held) held.left = 9
     machine.standsBy = true
     machine.wake()

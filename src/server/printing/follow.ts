@@ -1,14 +1,15 @@
 import type { Logger } from 'pino'
+import { ZodError } from 'zod'
+import { documentSchema, readStored } from '@/contract/print-job'
+import type { Ticket } from '@/core/print/ticket'
+import { bad, ok, type Result } from '@/core/result/result'
 import { sayReasons, wantsPaper } from '@/core/words/printer-says'
-import { sayProblem } from '@/core/words/problems'
+import { type Problem, sayProblem } from '@/core/words/problems'
 import { stepPrint } from '@/server/actions/prints'
 import { sayTrouble } from '@/server/db/trouble'
 import { type DoorContext, through } from '@/server/door/door'
-import { trustOf } from '@/server/stores/certificates'
-import { type PrintRow, printsUnderWay, readPrint, reportPrint } from '@/server/stores/prints'
-import { type PrinterAddress, readAddress } from './address'
-import { PATIENCE, type Patience } from './client'
-import { documentOf, paperOf } from './document'
+import { type PrinterAddress, readAddress } from '@/server/protocol/address'
+import { PATIENCE, type Patience } from '@/server/protocol/client'
 import {
   cancelJob,
   isOurs,
@@ -20,8 +21,11 @@ import {
   printJob,
   standsBecause,
   validateJob,
-} from './job'
-import { JOB_STATE, jobStateWord } from './status'
+} from '@/server/protocol/job'
+import { JOB_STATE, jobStateWord } from '@/server/protocol/status'
+import { type OpenDocument, openDocument } from '@/server/render/document'
+import { trustOf } from '@/server/stores/certificates'
+import { jobsUnderWay, type PrintJob, readPrintJob, reportPrint } from '@/server/stores/print-jobs'
 
 /** How often the table and the printer are looked at, and how long a printer may be away before a person is asked. */
 export type Pace = {
@@ -43,7 +47,7 @@ export async function printUntil(signal: AbortSignal, context: Context, log: Log
   const busy = new Map<string, Promise<void>>()
   while (!signal.aborted) {
     try {
-      for (const print of printsUnderWay(context().db)) {
+      for (const print of jobsUnderWay(context().db)) {
         if (busy.has(print.address)) continue
         const work = new Printing(print.id, context, pace, signal, log).run().catch(async (error: unknown) => {
           log.error({ print: print.jobName, error: String(error) }, 'printing')
@@ -68,7 +72,6 @@ const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(
 /** One print from where its row says that it is. */
 class Printing {
   private cancelSent = false
-  private wants = ''
 
   constructor(
     private readonly id: string,
@@ -78,8 +81,8 @@ class Printing {
     private readonly log: Log,
   ) {}
 
-  private row(): PrintRow {
-    const row = readPrint(this.context().db, this.id)
+  private row(): PrintJob {
+    const row = readPrintJob(this.context().db, this.id)
     if (!row) throw new Error(`print ${this.id} is gone`)
     return row
   }
@@ -100,23 +103,23 @@ class Printing {
     return this.follow(trusted)
   }
 
-  /** The page and its ticket. What throws while they are made is told and ends this print, not those behind it. */
-  private async made(print: PrintRow): ReturnType<typeof documentOf> {
-    const { db, folder, now } = this.context()
+  /** The page with its pictures open. What throws while they are opened is told and ends this print, not those behind it. */
+  private async made(print: PrintJob): Promise<Result<OpenDocument & { readonly ticket: Ticket }, Problem>> {
+    const { db, folder } = this.context()
     try {
-      return await documentOf(db, folder, print, now)
+      const document = readStored(documentSchema, print.document)
+      const opened = await openDocument(db, folder, document)
+      return opened.ok ? ok({ ...opened.value, ticket: document.ticket }) : opened
     } catch (error) {
       this.log.error({ print: print.jobName, error: String(error) }, 'a page could not be made')
-      const why = sayTrouble(error) ?? (error instanceof Error ? error.message : String(error))
-      return { ok: false, problem: { code: 'render_failed', why } }
+      return bad({ code: 'render_failed', why: whyNotMade(error) })
     }
   }
 
-  private async send(print: PrintRow, address: PrinterAddress): Promise<void> {
+  private async send(print: PrintJob, address: PrinterAddress): Promise<void> {
     const made = await this.made(print)
     if (!made.ok) return this.step({ state: 'failed', problem: sayProblem(made.problem), says: '' })
-    const { ticket, stream, close, wants } = made.value
-    this.wants = wants
+    const { ticket, stream, close } = made.value
     try {
       const valid = await validateJob(address, print.jobName, ticket, this.pace.patience)
       if (!valid.ok) return await this.step({ state: 'failed', problem: sayProblem(valid.problem), says: '' })
@@ -231,12 +234,12 @@ class Printing {
     if (job.state !== JOB_STATE.stopped) return sayJob(job)
     const { reasons, message } = await standsBecause(address, this.pace.patience)
     const why = sayReasons(reasons)
-    if (this.wants === '') this.wants = paperOf(this.context().db, this.row())
+    const { wants } = readStored(documentSchema, this.row().document)
     return [
       `job ${job.id} stands`,
       ...(why.length > 0 ? [`: ${why.join(', ')}`] : [': the printer does not say why']),
       ...(reasons.includes('paused') && message !== '' ? [` (${message})`] : []),
-      ...(wantsPaper(reasons) && this.wants !== '' ? [`. It goes on with ${this.wants}`] : []),
+      ...(wantsPaper(reasons) ? [`. It goes on with ${wants}`] : []),
     ].join('')
   }
 
@@ -256,6 +259,11 @@ class Printing {
         return false
     }
   }
+}
+
+function whyNotMade(error: unknown): string {
+  if (error instanceof ZodError) return 'what was kept of this print cannot be read. Start it again from its slip.'
+  return sayTrouble(error) ?? (error instanceof Error ? error.message : String(error))
 }
 
 const isState = (state: number): boolean => Object.values(JOB_STATE).some((s) => s === state)

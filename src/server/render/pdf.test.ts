@@ -6,28 +6,36 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { fedSheet } from '@/core/sheet/sheet'
-import type { SlipBody } from '@/core/slip/facts'
+import type { PlainPatch } from '@/core/slip/body'
 import { outcomeOf } from '@/core/slip/outcome'
+import { sayProblem } from '@/core/words/problems'
 import { printerProfile } from '../../../demo/icc'
 import { drawing, images, pageBox, readPdf } from '../../../test/pdf-reader'
 import { put, quarters } from '../../../test/pictures'
 import { folder } from '../../../test/room'
-import { facts } from '../../../test/slip-facts'
+import { facts, laid } from '../../../test/slip-facts'
+import { embed } from './embed'
 import { lettersOf } from './letters'
+import type { PictureFile } from './open-picture'
 import { writePdf } from './pdf'
-import { type PictureSource, readyPicture } from './source'
+import type { Target } from './stages'
 
 const MM = 72 / 25.4
 
 type Shot = { readonly pdf: Uint8Array; readonly dir: string }
 
-async function render(bytes: Buffer, source: Partial<PictureSource>, body: Partial<SlipBody>): Promise<Shot> {
+async function render(
+  bytes: Buffer,
+  source: Partial<PictureFile> & { readonly convertTo?: Target },
+  body: PlainPatch,
+): Promise<Shot> {
   const dir = folder()
   const path = put(dir, 'picture', bytes)
   const meta = await sharp(bytes).metadata()
   const lies = (meta.orientation ?? 1) >= 5
   const size = lies ? { width: meta.height, height: meta.width } : { width: meta.width, height: meta.height }
-  const full: PictureSource = {
+  const { convertTo: target = null, ...more } = source
+  const full: PictureFile = {
     path,
     mime: 'image/jpeg',
     name: 'picture',
@@ -37,17 +45,16 @@ async function render(bytes: Buffer, source: Partial<PictureSource>, body: Parti
     bits: meta.depth === 'ushort' ? 16 : 8,
     page: 0,
     tagged: true,
-    convertTo: null,
-    ...source,
+    ...more,
   }
-  const { print } = outcomeOf(
+  const { page } = outcomeOf(
     facts(body, {
       picture: { id: 'p', name: 'x', ...size, grey: full.grey, bits: full.bits, profile: null, decoded: true },
     }),
   )
-  const ready = await readyPicture(full)
-  if (!print || !ready.ok) throw new Error(ready.ok ? 'nothing was laid' : ready.problem)
-  const pdf = await writePdf(print.page, new Map([['p', { ready: ready.value, size }]]), {
+  const embedded = await embed(full, { convert: target ? 'to the profile' : 'nothing', target })
+  if (!page || !embedded.ok) throw new Error(embedded.ok ? 'nothing was laid' : sayProblem(embedded.problem))
+  const pdf = await writePdf(page, new Map([['p', { embedded: embedded.value, size }]]), {
     title: 'T',
     subject: 'S',
     madeFor: null,
@@ -76,7 +83,7 @@ const jpegOf = async (orientation = 1): Promise<Buffer> =>
     .jpeg({ quality: 95, chromaSubsampling: '4:4:4' })
     .toBuffer()
 
-const exact: Partial<SlipBody> = {
+const exact: PlainPatch = {
   placing: { mode: 'exact', by: { edge: 'width', um: fromMm(120) } },
   centring: { kind: 'true' },
 }
@@ -188,25 +195,20 @@ describe('the print-ready file', () => {
     expect(Buffer.from(pdf).toString('latin1')).toMatch(/\/ID \[/)
   })
   it('mirrors for transfer paper', async () => {
-    const page = outcomeOf(facts(exact)).print?.page
-    const [part] = page?.items ?? []
-    if (!page || part?.kind !== 'picture') throw new Error('nothing was laid')
-    const ready = await readyPicture({
-      path: put(folder(), 'p', await jpegOf()),
-      mime: 'image/jpeg',
-      name: 'p',
-      width: 300,
-      height: 400,
-      orientation: 1,
-      grey: false,
-      bits: 8,
-      page: 0,
-      tagged: true,
-      convertTo: null,
-    })
-    if (!ready.ok) throw new Error(ready.problem)
+    const { page } = laid(facts(exact))
+    const [part] = page.items
+    if (part?.kind !== 'picture') throw new Error('nothing was laid')
+    const size = { width: 300, height: 400 }
+    const embedded = await embed(
+      {
+        ...{ path: put(folder(), 'p', await jpegOf()), mime: 'image/jpeg', name: 'p', ...size, orientation: 1 },
+        ...{ grey: false, bits: 8, page: 0, tagged: true },
+      },
+      { convert: 'nothing', target: null },
+    )
+    if (!embedded.ok) throw new Error(sayProblem(embedded.problem))
     const mirrored = { ...page, items: [{ ...part, mirror: true, crop: { x: 0, y: 0, w: 300, h: 400 } }] }
-    const pdf = await writePdf(mirrored, new Map([['p', { ready: ready.value, size: { width: 300, height: 400 } }]]), {
+    const pdf = await writePdf(mirrored, new Map([['p', { embedded: embedded.value, size }]]), {
       title: '',
       subject: '',
       madeFor: null,

@@ -31,13 +31,16 @@ import type { Page, PageItem, PicturePart, TextLine } from '@/core/page/page'
 import type { PictureSize } from '@/core/placing/placing'
 import { absurd } from '@/core/result/result'
 import type { Rect } from '@/core/sheet/sheet'
+import type { Embedded } from './embed'
 import { outlinesOf } from './letters'
-import type { Ready } from './source'
 
 const squeeze = promisify(deflate)
 
 const POINTS_PER_INCH = 72 // ISO 32000-1, 8.3.2.3: default user space
 const pt = (umLength: number): number => (umLength * POINTS_PER_INCH) / UM_PER_INCH
+
+/** Pictures that a page shows, by their id: as they are embedded, and their size as seen. */
+export type Pictures = ReadonlyMap<string, { readonly embedded: Embedded; readonly size: PictureSize }>
 
 /** What stands in the file about itself. */
 export type PdfAbout = {
@@ -52,11 +55,7 @@ export type PdfAbout = {
  * 32000-1, 14.11.2). User space is points, y up; the page's um, y down, are mapped by one matrix. The viewer's scaling
  * is preset to none.
  */
-export async function writePdf(
-  page: Page,
-  pictures: ReadonlyMap<string, { readonly ready: Ready; readonly size: PictureSize }>,
-  about: PdfAbout,
-): Promise<Uint8Array> {
+export async function writePdf(page: Page, pictures: Pictures, about: PdfAbout): Promise<Uint8Array> {
   const doc = await PDFDocument.create({ updateMetadata: false })
   doc.setTitle(about.title)
   doc.setSubject(about.subject)
@@ -67,7 +66,8 @@ export async function writePdf(
   sheet.setTrimBox(...box(page.trim, height))
   doc.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None)
   const down: Affine = [pt(1), 0, 0, -pt(1), 0, height]
-  for (const item of page.items) await draw(doc, sheet, item, down, pictures)
+  const names = await embedAll(doc, sheet, page, pictures)
+  for (const item of page.items) draw(sheet, item, down, pictures, names)
   if (about.madeFor) await outputIntent(doc, about, about.madeFor)
   return doc.save({ useObjectStreams: false })
 }
@@ -105,18 +105,35 @@ const box = (r: Rect, height: number): [number, number, number, number] => [
   pt(r.h),
 ]
 
-async function draw(
+/** Each picture that the page shows, once, however often it is shown; its name on the page by its id. */
+async function embedAll(
   doc: PDFDocument,
+  sheet: PDFPage,
+  page: Page,
+  pictures: Pictures,
+): Promise<ReadonlyMap<string, PDFName>> {
+  const names = new Map<string, PDFName>()
+  for (const item of page.items) {
+    if (item.kind !== 'picture' || names.has(item.pictureId)) continue
+    const picture = pictures.get(item.pictureId)
+    if (!picture) throw new Error(`the page shows picture ${item.pictureId}, which was not given`)
+    names.set(item.pictureId, sheet.node.newXObject('Picture', await imageObject(doc.context, picture.embedded)))
+  }
+  return names
+}
+
+function draw(
   sheet: PDFPage,
   item: PageItem,
   down: Affine,
-  pictures: ReadonlyMap<string, { readonly ready: Ready; readonly size: PictureSize }>,
-): Promise<void> {
+  pictures: Pictures,
+  names: ReadonlyMap<string, PDFName>,
+): void {
   switch (item.kind) {
     case 'picture': {
-      const picture = pictures.get(item.pictureId)
-      if (!picture) throw new Error(`the page shows picture ${item.pictureId}, which was not given`)
-      sheet.pushOperators(...(await pictureOperators(doc, sheet, item, picture.ready, picture.size, down)))
+      const [picture, name] = [pictures.get(item.pictureId), names.get(item.pictureId)]
+      if (!picture || !name) throw new Error(`picture ${item.pictureId} was not embedded`)
+      sheet.pushOperators(...pictureOperators(sheet, item, name, picture, down))
       return
     }
     case 'text': {
@@ -168,18 +185,14 @@ function textOperators(line: TextLine, height: number): readonly PDFOperator[] {
   ]
 }
 
-async function pictureOperators(
-  doc: PDFDocument,
+function pictureOperators(
   sheet: PDFPage,
   part: PicturePart,
-  ready: Ready,
-  size: PictureSize,
+  name: PDFName,
+  { embedded, size }: { readonly embedded: Embedded; readonly size: PictureSize },
   down: Affine,
-): Promise<readonly PDFOperator[]> {
-  const ref = await imageObject(doc.context, ready)
-  const name = sheet.node.newXObject('Picture', ref)
-  const upright = chain(pictureMatrix(part, size), down)
-  const stored = ready.kind === 'jpeg' ? chain(orientationMatrix(ready.orientation), upright) : upright
+): readonly PDFOperator[] {
+  const stored = chain(orientationMatrix(embedded.orientation), chain(pictureMatrix(part, size), down))
   // PDF lays an image on the unit square with y up; ours is y down
   const m = chain([1, 0, 0, -1, 0, 1], stored)
   return [
@@ -193,33 +206,25 @@ async function pictureOperators(
   ]
 }
 
-async function imageObject(context: PDFContext, ready: Ready): Promise<PDFRef> {
-  const channels = ready.kind === 'jpeg' ? ready.channels : ready.pixels.channels
-  const colours = ready.icc
-    ? context.obj([PDFName.of('ICCBased'), await profileObject(context, ready.icc, channels)])
-    : PDFName.of(channels === 1 ? 'DeviceGray' : 'DeviceRGB')
-  const sixteen = ready.kind === 'raw' && ready.pixels.data instanceof Uint16Array
-  const bytes = ready.kind === 'jpeg' ? ready.bytes : await squeeze(bigEndian(ready.pixels.data))
+async function imageObject(context: PDFContext, image: Embedded): Promise<PDFRef> {
+  const colours = image.icc
+    ? context.obj([PDFName.of('ICCBased'), await profileObject(context, image.icc, image.channels)])
+    : PDFName.of(image.channels === 1 ? 'DeviceGray' : 'DeviceRGB')
   const dict = context.obj({
     Type: 'XObject',
     Subtype: 'Image',
-    Width: ready.width,
-    Height: ready.height,
-    BitsPerComponent: sixteen ? 16 : 8,
-    Filter: ready.kind === 'jpeg' ? 'DCTDecode' : 'FlateDecode',
-    Length: bytes.length,
+    Width: image.width,
+    Height: image.height,
+    BitsPerComponent: image.bits,
+    Filter: image.filter,
+    Length: image.bytes.length,
   })
   dict.set(PDFName.of('ColorSpace'), colours)
-  return context.register(PDFRawStream.of(dict, bytes))
+  return context.register(PDFRawStream.of(dict, image.bytes))
 }
 
 async function profileObject(context: PDFContext, icc: Uint8Array, channels: 1 | 3): Promise<PDFRef> {
   const bytes = await squeeze(icc)
   const dict = context.obj({ N: channels, Filter: 'FlateDecode', Length: bytes.length })
   return context.register(PDFRawStream.of(dict, bytes))
-}
-
-/** PDF samples are big-endian (ISO 32000-1, 8.9.5.2). The values given are not kept: they may be swapped in place. */
-function bigEndian(data: Uint8Array | Uint16Array): Uint8Array {
-  return data instanceof Uint16Array ? Buffer.from(data.buffer, data.byteOffset, data.byteLength).swap16() : data
 }

@@ -74,11 +74,11 @@ async function raster(shot: Shot): Promise<ReadRaster> {
       })
     : null
   if (opened && !opened.ok) throw new Error(opened.problem.broken)
-  const converter = opened?.value ?? null
+  const stages = opened ? [opened.value] : []
   const chunks: Uint8Array[] = []
-  for await (const chunk of pwgRaster(page, new Map([['p', { raw, size, orientation, converter }]]), head))
+  for await (const chunk of pwgRaster(page, new Map([['p', { raw, size, orientation, stages }]]), head))
     chunks.push(chunk)
-  converter?.close()
+  for (const s of stages) s.close()
   raw.close()
   return readRaster(Buffer.concat(chunks))
 }

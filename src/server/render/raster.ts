@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import { UM_PER_INCH } from '@/core/length/length'
-import type { Mark, Page, PicturePart } from '@/core/page/page'
-import type { PictureSize } from '@/core/placing/placing'
+import type { Mark, Page, PageItem, PicturePart } from '@/core/page/page'
+import { absurd } from '@/core/result/result'
 import {
   bytesPerRow,
   channelsOf,
@@ -10,19 +10,14 @@ import {
   rasterHeader,
   SYNC_WORD,
 } from '@/formats/pwg-raster/write'
-import type { Converter } from '@/server/imaging/convert'
+import { bigEndian } from './big-endian'
 import { type Letters, lettersOf } from './letters'
-import type { RawFile } from './raw-file'
+import type { OpenPicture } from './open-picture'
 import { mappingOf, Resampler, storedCrop } from './resample'
+import { through } from './stages'
 
-/** A picture that a page shows: decoded on disk, with what its numbers go through. */
-export type RasterPicture = {
-  readonly raw: RawFile
-  /** as seen, after its orientation */
-  readonly size: PictureSize
-  readonly orientation: number
-  readonly converter: Converter | null
-}
+/** A picture that a page shows: decoded on disk, with the stages that its numbers go through. */
+export type RasterPicture = Pick<OpenPicture, 'raw' | 'size' | 'orientation' | 'stages'>
 
 /** About this much of source and lines is held at a time. */
 const BAND_BYTES = 24_000_000
@@ -121,13 +116,8 @@ async function* bands(
 ): AsyncGenerator<Band> {
   const channels = channelsOf(head.colour)
   const px = head.ppi / UM_PER_INCH
-  const draws = page.items.flatMap((item) => (item.kind === 'picture' ? [pictureDraw(item, pictures, head)] : []))
-  const marks = page.items.flatMap((item) => (item.kind === 'mark' ? [item] : []))
-  const letters: Letters[] = []
-  for (const item of page.items) {
-    const drawn = item.kind === 'text' ? await lettersOf(item, head.ppi) : null
-    if (drawn) letters.push(drawn)
-  }
+  const draws: Draw[] = []
+  for (const item of page.items) draws.push(await drawOf(item, pictures, head, px))
   const perRow = Math.max(head.width * channels * 4, ...draws.map((d) => d.bytesPerRow))
   const step = Math.max(8, Math.min(MOST_BAND, Math.floor(BAND_BYTES / perRow)))
   const white = head.bits === 16 ? 65_535 : 255
@@ -138,10 +128,31 @@ async function* bands(
     samples.fill(white)
     const canvas: Canvas = { samples, from, count, width: head.width, channels, white }
     for (const draw of draws) draw.into(canvas)
-    for (const mark of marks) drawMark(canvas, mark, px)
-    for (const line of letters) drawLetters(canvas, line)
     if (head.colour === 'black') for (let i = 0; i < n; i++) samples[i] = white - (samples[i] as number)
     yield { rows: { from, count }, samples }
+  }
+}
+
+/** One item of the page, ready to be drawn band by band; items are drawn in their order, one on the other. */
+type Draw = { readonly bytesPerRow: number; readonly into: (canvas: Canvas) => void }
+
+async function drawOf(
+  item: PageItem,
+  pictures: ReadonlyMap<string, RasterPicture>,
+  head: RasterPage,
+  px: number,
+): Promise<Draw> {
+  switch (item.kind) {
+    case 'picture':
+      return pictureDraw(item, pictures, head)
+    case 'mark':
+      return { bytesPerRow: 0, into: (canvas) => drawMark(canvas, item, px) }
+    case 'text': {
+      const letters = await lettersOf(item, head.ppi)
+      return { bytesPerRow: 0, into: (canvas) => letters && drawLetters(canvas, letters) }
+    }
+    default:
+      return absurd(item)
   }
 }
 
@@ -161,7 +172,7 @@ const share = (i: number, from: number, to: number): number =>
 function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPicture>, head: RasterPage) {
   const picture = pictures.get(part.pictureId)
   if (!picture) throw new Error(`the page shows picture ${part.pictureId}, which was not given`)
-  const { raw, size, orientation, converter } = picture
+  const { raw, size, orientation, stages } = picture
   const px = head.ppi / UM_PER_INCH
   const window = {
     x0: Math.max(0, part.window.x * px),
@@ -185,8 +196,8 @@ function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPict
       const b = Math.min(canvas.from + canvas.count, Math.ceil(window.y1 - 1e-9))
       if (b <= a || x1 <= x0) return
       const band = resampler.band(a, b)
-      const values = converter ? converter.run(band) : band
-      const channels = converter ? converter.channels : raw.channels
+      const values = through(stages, band)
+      const channels = stages.at(-1)?.channels ?? raw.channels
       const scale = canvas.white / most
       const plain = channels === canvas.channels && scale === 1
       for (let y = a; y < b; y++) {
@@ -195,12 +206,17 @@ function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPict
         if (plain && coverY >= 1) {
           // whole pixels are taken as they are; only the two at the ends can be covered in part
           const line = values.subarray((y - a) * (x1 - x0) * channels, (y - a + 1) * (x1 - x0) * channels)
+          const ends = [0, x1 - x0 - 1].map((i) => ({
+            i,
+            under: canvas.samples.slice((row + x0 + i) * channels, (row + x0 + i + 1) * channels),
+          }))
           canvas.samples.set(line, (row + x0) * channels)
-          for (const i of [0, x1 - x0 - 1]) {
+          for (const { i, under } of ends) {
             const cover = coverX[i] as number
             for (let c = 0; c < channels && cover < 1; c++) {
               const v = line[i * channels + c] as number
-              canvas.samples[(row + x0 + i) * channels + c] = canvas.white + cover * (v - canvas.white) + 0.5
+              const q = (row + x0 + i) * channels + c
+              canvas.samples[q] = mixed(under[c] as number, v, cover)
             }
           }
           continue
@@ -211,13 +227,17 @@ function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPict
           const q = (row + x0 + i) * canvas.channels
           for (let c = 0; c < canvas.channels; c++) {
             const v = (values[p + (channels === 3 ? c : 0)] as number) * scale
-            canvas.samples[q + c] = cover >= 1 ? v + 0.5 : canvas.white + cover * (v - canvas.white) + 0.5
+            canvas.samples[q + c] = mixed(canvas.samples[q + c] as number, v, cover)
           }
         }
       }
     },
   }
 }
+
+/** What lies on top by the share of the pixel that it covers, over what is there. */
+const mixed = (under: number, over: number, cover: number): number =>
+  (cover >= 1 ? over : under + cover * (over - under)) + 0.5
 
 /** Darkens by the share that ink covers. */
 function ink(canvas: Canvas, x: number, y: number, cover: number): void {
@@ -245,9 +265,3 @@ function drawLetters(canvas: Canvas, line: Letters): void {
       if (cover > 0 && x >= 0 && x < canvas.width) ink(canvas, x, y, cover / 255)
     }
 }
-
-/** Raster is big-endian; the samples are not used again and may be swapped where they lie. */
-const bigEndian = (samples: Samples): Uint8Array =>
-  samples instanceof Uint16Array
-    ? Buffer.from(samples.buffer, samples.byteOffset, samples.byteLength).swap16()
-    : samples

@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { AS_STORED, pageOf } from '@/server/imaging/decoder'
-import type { PictureSource } from './source'
+import type { PictureFile } from './open-picture'
 
 /** What decoding asks of a source. */
-export type Decodable = Pick<PictureSource, 'path' | 'page' | 'grey' | 'bits' | 'tagged'>
+export type Decodable = Pick<PictureFile, 'path' | 'page' | 'grey' | 'bits' | 'tagged'>
 
 /** The decoder's own file format begins with this many octets, then come the samples, row by row. */
 const HEADER = 64

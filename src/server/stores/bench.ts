@@ -1,16 +1,16 @@
-import { and, gte, inArray, sql } from 'drizzle-orm'
+import { and, eq, gte, inArray, sql } from 'drizzle-orm'
 import type { Bench, BenchSlip } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
+import type { PrintBody } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
 import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
 import { outcomeOf } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
-import { queues, runs } from '@/server/db/schema'
-import { CORRECTED } from './corrections'
+import { runParts } from '@/server/db/schema'
+import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
-import { openPrints } from './prints'
 import { dueUpkeep } from './rail'
-import { catalogue, listSlips } from './slips'
+import { catalogue, listSlips, picturesOf, type Slip } from './slips'
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
 const IN_LANE: readonly string[] = ['black', 'loaded', 'upkeep', 'edge-measured']
@@ -18,45 +18,40 @@ const IN_LANE: readonly string[] = ['black', 'loaded', 'upkeep', 'edge-measured'
 /** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
 export function readBench(db: Db, now: number, dayStart: number): Bench {
   const lines = listSlips(db, ['waiting'])
+  const bodies = lines.map((l) => l.slip.body)
   const known = catalogue(
     db,
     now,
-    lines.flatMap((l) => (l.slip.body.versionId ? [l.slip.body.versionId] : [])),
+    bodies.flatMap((b) => b.prints.flatMap((p) => p.versionId ?? [])),
   )
+  const pictures = picturesOf(db, ...bodies)
   const printers = listPrinters(db)
   const good = goodCopies(
     db,
     lines.map((l) => l.slip.id),
   )
   const prints = openPrints(db)
-  const printerOfQueue = new Map(
-    db
-      .select({ id: queues.id, printerId: queues.printerId })
-      .from(queues)
-      .all()
-      .map((q) => [q.id, q.printerId]),
-  )
+  const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
   const groups = new Map<string, Map<string, { needs: Needs; slips: BenchSlip[] }>>()
   const unplaced: BenchSlip[] = []
-  for (const { slip, picture, memberName } of [...lines].reverse()) {
-    const facts = factsFrom(known, slip.body, picture)
+  const put = (slip: Slip, memberName: string | null, print: PrintBody): void => {
+    const copies = print.copies - (good.get(`${slip.id} ${print.id}`) ?? 0)
+    if (copies < 1) return
+    const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
     const outcome = outcomeOf(facts)
     const findings = runChecks(facts, outcome)
     const shown: BenchSlip = {
-      id: slip.id,
-      number: slip.number,
+      ...{ id: slip.id, printId: print.id, number: slip.number, memberName, copies },
       title: slip.body.title || `Slip ${slip.number}`,
-      memberName,
-      pictureId: picture?.id ?? null,
-      copies: Math.max(1, slip.body.copies - (good.get(slip.id) ?? 0)),
+      pictureId: facts.pictures[0]?.id ?? null,
       sheet: outcome.sheet ? { ...outcome.sheet.sheet, roll: outcome.sheet.roll } : null,
       level: worstLevel(findings.filter((f) => !IN_LANE.includes(f.check))),
       finding: findings.find((f) => f.level !== 'fine' && !IN_LANE.includes(f.check)) ?? null,
     }
-    const printer = printers.find((p) => p.id === printerOfQueue.get(facts.version?.settings.queueId ?? ''))
+    const printer = printerOfQueue.get(facts.version?.settings.queueId ?? '')
     if (!printer || !facts.version || !outcome.sheet) {
       unplaced.push(shown)
-      continue
+      return
     }
     const needs = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
     const lane = groups.get(printer.id) ?? new Map<string, { needs: Needs; slips: BenchSlip[] }>()
@@ -65,6 +60,8 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
     lane.set(needsKey(needs), group)
     group.slips.push(shown)
   }
+  for (const { slip, memberName } of lines.toReversed())
+    for (const print of slip.body.prints) put(slip, memberName, print)
   return {
     lanes: printers.map((printer) => ({
       printer,
@@ -78,16 +75,15 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
   }
 }
 
-/** Good prints that slips have already, by slip. */
+/** Good copies that prints have already, by slip and print. */
 function goodCopies(db: Db, slipIds: readonly string[]): ReadonlyMap<string, number> {
   const rows = db
-    .select({ slipId: runs.slipId, outcome: CORRECTED.outcome })
-    .from(runs)
-    .where(inArray(runs.slipId, [...slipIds]))
+    .select({ slipId: runParts.slipId, printId: runParts.printId, n: sql<number>`count(*)` })
+    .from(runParts)
+    .where(and(inArray(runParts.slipId, [...slipIds]), eq(runParts.nowOutcome, 'good')))
+    .groupBy(runParts.slipId, runParts.printId)
     .all()
-  const counts = new Map<string, number>()
-  for (const r of rows) if (r.outcome === 'good') counts.set(r.slipId, (counts.get(r.slipId) ?? 0) + 1)
-  return counts
+  return new Map(rows.map((r) => [`${r.slipId} ${r.printId}`, r.n]))
 }
 
 /** As it stands first, then a change of paper, then one that swaps ink. */
@@ -97,11 +93,11 @@ function doneSince(db: Db, since: number): Bench['today'] {
   const row = db
     .select({
       runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${CORRECTED.outcome} = 'spoiled'), 0)`,
-      mm2: sql<number>`coalesce(sum(${runs.widthUm} / 1000.0 * ${runs.lengthUm} / 1000.0), 0)`,
+      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
+      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
     })
-    .from(runs)
-    .where(and(gte(runs.at, since)))
+    .from(runParts)
+    .where(gte(runParts.at, since))
     .get()
   return row ?? { runs: 0, spoiled: 0, mm2: 0 }
 }

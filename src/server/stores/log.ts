@@ -1,11 +1,22 @@
 import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
+import { readRecord } from '@/contract/record'
 import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
-import { storedFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
-import { groups, papers, people, presets, presetVersions, printers, runs, slips } from '@/server/db/schema'
-import { CORRECTED, CORRECTED_MEMBER, correctionsOf } from './corrections'
+import {
+  groups,
+  papers,
+  people,
+  presets,
+  presetVersions,
+  printers,
+  runParts,
+  runRecords,
+  runs,
+  slips,
+} from '@/server/db/schema'
+import { correctionsOf } from './corrections'
 
 export type LogFilter = {
   readonly printerId?: string
@@ -21,12 +32,9 @@ export type LogKey = { readonly at: number; readonly id: string }
 
 const columns = {
   run: runs,
-  outcome: CORRECTED.outcome,
-  cause: CORRECTED.cause,
-  charge: CORRECTED.charge,
+  part: runParts,
   title: slips.title,
   slipNumber: slips.number,
-  memberId: CORRECTED_MEMBER,
   memberName: people.name,
   groupName: groups.name,
   printerName: printers.nickname,
@@ -39,14 +47,15 @@ const columns = {
 const base = (db: Db) =>
   db
     .select(columns)
-    .from(runs)
-    .innerJoin(slips, eq(slips.id, runs.slipId))
-    .innerJoin(printers, eq(printers.id, runs.printerId))
-    .innerJoin(presetVersions, eq(presetVersions.id, runs.versionId))
+    .from(runParts)
+    .innerJoin(runs, eq(runs.id, runParts.runId))
+    .innerJoin(slips, eq(slips.id, runParts.slipId))
+    .innerJoin(printers, eq(printers.id, runParts.printerId))
+    .innerJoin(presetVersions, eq(presetVersions.id, runParts.versionId))
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
-    .innerJoin(papers, eq(papers.id, runs.paperId))
-    .leftJoin(people, eq(people.id, CORRECTED_MEMBER))
-    .leftJoin(groups, eq(groups.id, runs.groupId))
+    .innerJoin(papers, eq(papers.id, runParts.paperId))
+    .leftJoin(people, eq(people.id, runParts.nowMemberId))
+    .leftJoin(groups, eq(groups.id, runParts.groupId))
 
 type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
 
@@ -54,7 +63,8 @@ const toLine = (r: Row): RunLine => ({
   id: r.run.id,
   number: r.run.number,
   at: r.run.at,
-  slipId: r.run.slipId,
+  slipId: r.part.slipId,
+  printId: r.part.printId,
   slipNumber: r.slipNumber,
   title: r.title,
   memberName: r.memberName,
@@ -64,29 +74,28 @@ const toLine = (r: Row): RunLine => ({
   versionNumber: r.versionNumber,
   seal: r.seal,
   paperName: r.paperName,
-  outcome: r.outcome,
-  cause: r.cause,
+  outcome: r.part.nowOutcome,
+  cause: r.part.nowCause,
   note: r.run.note,
-  copy: r.run.copy,
+  copy: r.part.copy,
   width: um(r.run.widthUm),
   length: um(r.run.lengthUm),
   roll: r.run.rollId !== null,
-  inkMicrolitres: r.run.inkMicrolitres,
-  cost: minor(r.run.cost),
-  charge: minor(r.charge),
-  corrected: r.run.outcome !== r.outcome,
+  inkMicrolitres: r.part.inkMicrolitres,
+  cost: minor(r.part.cost),
+  charge: minor(r.part.nowCharge),
+  corrected: r.run.outcome !== r.part.nowOutcome,
 })
 
-function conditions(f: LogFilter): SQL | undefined {
-  return and(
-    f.printerId ? eq(runs.printerId, f.printerId) : undefined,
-    f.memberId ? eq(CORRECTED_MEMBER, f.memberId) : undefined,
-    f.paperId ? eq(runs.paperId, f.paperId) : undefined,
-    f.outcome ? eq(CORRECTED.outcome, f.outcome) : undefined,
-    f.from === undefined ? undefined : gte(runs.at, f.from),
-    f.to === undefined ? undefined : lt(runs.at, f.to),
+const conditions = (f: LogFilter): SQL | undefined =>
+  and(
+    f.printerId ? eq(runParts.printerId, f.printerId) : undefined,
+    f.memberId ? eq(runParts.nowMemberId, f.memberId) : undefined,
+    f.paperId ? eq(runParts.paperId, f.paperId) : undefined,
+    f.outcome ? eq(runParts.nowOutcome, f.outcome) : undefined,
+    f.from === undefined ? undefined : gte(runParts.at, f.from),
+    f.to === undefined ? undefined : lt(runParts.at, f.to),
   )
-}
 
 /** A page of runs, newest first, going on after `after`. */
 export function listRuns(
@@ -95,10 +104,12 @@ export function listRuns(
   after: LogKey | null,
   limit: number,
 ): { readonly lines: readonly RunLine[]; readonly next: LogKey | null } {
-  const beyond = after ? or(lt(runs.at, after.at), and(eq(runs.at, after.at), lt(runs.id, after.id))) : undefined
+  const beyond = after
+    ? or(lt(runParts.at, after.at), and(eq(runParts.at, after.at), lt(runParts.runId, after.id)))
+    : undefined
   const rows = base(db)
     .where(and(conditions(filter), beyond))
-    .orderBy(desc(runs.at), desc(runs.id))
+    .orderBy(desc(runParts.at), desc(runParts.runId))
     .limit(limit + 1)
     .all()
   const lines = rows.slice(0, limit).map(toLine)
@@ -111,13 +122,13 @@ export function logTotals(db: Db, filter: LogFilter): LogTotals {
   const row = db
     .select({
       runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${CORRECTED.outcome} = 'spoiled'), 0)`,
-      mm2: sql<number>`coalesce(sum(${runs.widthUm} / 1000.0 * ${runs.lengthUm} / 1000.0), 0)`,
-      microlitres: sql<number>`coalesce(sum(${runs.inkMicrolitres}), 0)`,
-      cost: sql<number>`coalesce(sum(${runs.cost}), 0)`,
-      charge: sql<number>`coalesce(sum(${CORRECTED.charge}), 0)`,
+      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
+      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
+      microlitres: sql<number>`coalesce(sum(${runParts.inkMicrolitres}), 0)`,
+      cost: sql<number>`coalesce(sum(${runParts.cost}), 0)`,
+      charge: sql<number>`coalesce(sum(${runParts.nowCharge}), 0)`,
     })
-    .from(runs)
+    .from(runParts)
     .where(conditions(filter))
     .get()
   if (!row) throw new Error('a sum always has a row')
@@ -125,23 +136,26 @@ export function logTotals(db: Db, filter: LogFilter): LogTotals {
 }
 
 export function readRun(db: Db, id: string): Run | null {
-  const row = base(db).where(eq(runs.id, id)).get()
+  const row = base(db).where(eq(runParts.runId, id)).get()
   if (!row) return null
   const by = db.select({ name: people.name }).from(people).where(eq(people.id, row.run.byId)).get()
+  const record = db.select().from(runRecords).where(eq(runRecords.runId, id)).get()
+  if (!record) throw new Error(`run ${row.run.number} has no record`)
   return {
     ...toLine(row),
-    memberId: row.memberId,
-    groupId: row.run.groupId,
+    partId: row.part.id,
+    memberId: row.part.nowMemberId,
+    groupId: row.part.groupId,
+    chargeTo: row.part.chargeTo,
     logged: { outcome: row.run.outcome, cause: row.run.cause },
     corrections: correctionsOf(db, id),
     by: by?.name ?? 'someone',
-    answers: row.run.answers as Run['answers'],
-    facts: storedFacts(row.run.facts),
+    record: readRecord(record.schema, record.body),
   }
 }
 
 export function runsOfSlip(db: Db, slipId: string): readonly RunLine[] {
-  return base(db).where(eq(runs.slipId, slipId)).orderBy(desc(runs.at), desc(runs.id)).all().map(toLine)
+  return base(db).where(eq(runParts.slipId, slipId)).orderBy(desc(runParts.at), desc(runParts.runId)).all().map(toLine)
 }
 
 /** A page's key in an address, and back; null for what is none. */

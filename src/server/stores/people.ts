@@ -59,3 +59,14 @@ export function listPeople(db: Db): readonly Person[] {
     .all()
     .map((p) => ({ ...p, owes: minor(p.owes) }))
 }
+
+/** One person, as far as accounts need them. */
+export const readPerson = (
+  db: Db,
+  id: string,
+): { readonly id: string; readonly name: string; readonly groupId: string | null } | null =>
+  db
+    .select({ id: people.id, name: people.name, groupId: people.groupId })
+    .from(people)
+    .where(eq(people.id, id))
+    .get() ?? null

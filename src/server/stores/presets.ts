@@ -1,4 +1,4 @@
-import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { um } from '@/core/length/length'
@@ -16,10 +16,9 @@ import {
   printers,
   profiles,
   queues,
-  runs,
+  runParts,
   stocks,
 } from '@/server/db/schema'
-import { CORRECTED } from './corrections'
 import { edgeKnowledge } from './edge-checks'
 import { surfaceOf } from './papers'
 import { parsed } from './parse'
@@ -181,31 +180,43 @@ function profileOf(db: Db, settings: Settings): VersionFacts['profile'] {
     : null
 }
 
-/** The newest version of each preset that is in use, in the presets' order. */
-export function newestVersionIds(db: Db): readonly string[] {
-  return listPresets(db)
-    .filter((p) => !p.retired)
-    .flatMap((p) => (p.versions[0] ? [p.versions[0].id] : []))
-}
+/** Settings of a version out of the database. */
+export const readSettings = (json: unknown, versionId: string): Settings =>
+  parsed(settingsSchema, json, `version ${versionId}`)
 
-/** What versions have done: runs, spoiled ones, ink and paper, by version id. */
-export function versionDeeds(db: Db, presetId: string) {
-  const ids = db
+const newestNumber = sql`(select max(v.number) from preset_versions v where v.preset_id = ${presetVersions.presetId})`
+
+/** The newest version of each of these presets, as it is stored. */
+export const newestVersions = (db: Db, presetIds: readonly string[]) =>
+  db
+    .select()
+    .from(presetVersions)
+    .where(and(inArray(presetVersions.presetId, [...presetIds]), eq(presetVersions.number, newestNumber)))
+    .all()
+
+/** The newest version of each preset that is in use, in the presets' order. */
+export const newestVersionIds = (db: Db): readonly string[] =>
+  db
     .select({ id: presetVersions.id })
     .from(presetVersions)
-    .where(eq(presetVersions.presetId, presetId))
+    .innerJoin(presets, eq(presets.id, presetVersions.presetId))
+    .where(and(isNull(presets.retiredAt), eq(presetVersions.number, newestNumber)))
+    .orderBy(asc(presets.number))
     .all()
     .map((v) => v.id)
-  if (ids.length === 0) return { runs: 0, spoiled: 0, mm2: 0, microlitres: 0 }
-  const done = db
-    .select({ outcome: CORRECTED.outcome, w: runs.widthUm, l: runs.lengthUm, ink: runs.inkMicrolitres })
-    .from(runs)
-    .where(inArray(runs.versionId, ids))
-    .all()
-  return {
-    runs: done.length,
-    spoiled: done.filter((r) => r.outcome === 'spoiled').length,
-    mm2: done.reduce((a, r) => a + (r.w / 1000) * (r.l / 1000), 0),
-    microlitres: done.reduce((a, r) => a + r.ink, 0),
-  }
+
+/** What versions have done: runs, spoiled ones, ink and paper, over all versions of a preset. */
+export function versionDeeds(db: Db, presetId: string) {
+  const row = db
+    .select({
+      runs: sql<number>`count(*)`,
+      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
+      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
+      microlitres: sql<number>`coalesce(sum(${runParts.inkMicrolitres}), 0)`,
+    })
+    .from(runParts)
+    .innerJoin(presetVersions, eq(presetVersions.id, runParts.versionId))
+    .where(eq(presetVersions.presetId, presetId))
+    .get()
+  return row ?? { runs: 0, spoiled: 0, mm2: 0, microlitres: 0 }
 }

@@ -28,7 +28,7 @@ export function readRoom(db: Db): Room | null {
     unit: row.unit,
     currency: { code: row.currency, exponent: row.exponent as Currency['exponent'] },
     timeZone: row.timeZone,
-    facts: { stopPpi: row.stopPpi, lookPpi: row.lookPpi, usualCopies: row.usualCopies },
+    facts: { stopPpi: row.stopPpi, cautionPpi: row.cautionPpi, usualCopies: row.usualCopies },
     edgeCheckDays: row.edgeCheckDays,
     demo: row.demo,
     revision: row.revision,

@@ -1,33 +1,45 @@
-import { and, desc, eq, lt } from 'drizzle-orm'
-import { settingsSchema } from '@/contract/preset'
-import { slipBodySchema } from '@/contract/slip'
+import { desc, inArray, lt } from 'drizzle-orm'
+import { readSlipBody } from '@/contract/slip'
 import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
 import { presetVersions, queues, slips } from '@/server/db/schema'
 import { runsOfSlip } from './log'
-import { parsed } from './parse'
 import { listPeople } from './people'
 import { presetWorld } from './preset-world'
-import { listPresets } from './presets'
-import { printLines } from './prints'
+import { newestVersions, readSettings } from './presets'
+import { printLines } from './print-jobs'
 import { readRoom } from './room'
-import { catalogue, readPicture, readSlip } from './slips'
+import { catalogue, picturesOf, readSlip } from './slips'
 
-/** The newer version of a version's preset, if there is one. */
-function newerVersion(
-  db: Db,
-  versionId: string | null,
-): { readonly versionId: string; readonly number: number; readonly changes: string } | null {
-  if (!versionId) return null
-  const held = db.select().from(presetVersions).where(eq(presetVersions.id, versionId)).get()
-  const newest = listPresets(db).find((p) => p.id === held?.presetId)?.versions[0]
-  if (!held || !newest || newest.number <= held.number) return null
-  const before = parsed(settingsSchema, held.settings, `version ${held.id}`)
-  return {
-    versionId: newest.id,
-    number: newest.number,
-    changes: sayChange(before, newest.settings, presetWorld(db)),
-  }
+type Newer = { readonly versionId: string; readonly number: number; readonly changes: string }
+
+/** Newer versions of the presets of these versions, by the version that is held. */
+function newerVersions(db: Db, held: readonly string[]): Readonly<Record<string, Newer>> {
+  if (held.length === 0) return {}
+  const own = db
+    .select()
+    .from(presetVersions)
+    .where(inArray(presetVersions.id, [...held]))
+    .all()
+  const newest = newestVersions(
+    db,
+    own.map((v) => v.presetId),
+  )
+  const outdated = own.flatMap((before) => {
+    const after = newest.find((n) => n.presetId === before.presetId && n.number > before.number)
+    return after ? [{ before, after }] : []
+  })
+  if (outdated.length === 0) return {}
+  const world = presetWorld(db)
+  return Object.fromEntries(
+    outdated.map(({ before, after }) => [
+      before.id,
+      {
+        ...{ versionId: after.id, number: after.number },
+        changes: sayChange(readSettings(before.settings, before.id), readSettings(after.settings, after.id), world),
+      },
+    ]),
+  )
 }
 
 /** How many copies the slip before this one asked for. */
@@ -35,11 +47,10 @@ function copiesBefore(db: Db, number: number): number | null {
   const row = db
     .select({ body: slips.body })
     .from(slips)
-    .where(and(lt(slips.number, number)))
+    .where(lt(slips.number, number))
     .orderBy(desc(slips.number))
     .get()
-  const body = row ? slipBodySchema.safeParse(row.body) : null
-  return body?.success ? body.data.copies : null
+  return row ? (readSlipBody(row.body).prints[0]?.copies ?? null) : null
 }
 
 /** Queues that can be sent to, with where they are. */
@@ -58,36 +69,28 @@ export function slipPage(db: Db, id: string, now: number) {
   const slip = readSlip(db, id)
   const room = readRoom(db)
   if (!slip || !room) return null
-  const picture = readPicture(db, slip.body.pictureId)
+  const versionIds = slip.body.prints.flatMap((p) => p.versionId ?? [])
   return {
     slip: { id: slip.id, number: slip.number, state: slip.state, body: slip.body, revision: slip.revision },
-    picture: picture && {
-      id: picture.id,
-      name: picture.name,
-      width: picture.width,
-      height: picture.height,
-      grey: picture.grey,
-      bits: picture.bits,
-      profile: picture.profile,
-      colourNote: picture.colourNote ?? null,
-      colourAsks: picture.colourAsks ?? false,
-      decoded: picture.decoded,
-      bytes: picture.bytes,
-      previewReady: picture.previewSha !== null,
-    },
-    catalogue: catalogue(db, now, slip.body.versionId ? [slip.body.versionId] : []),
+    pictures: [...picturesOf(db, slip.body).values()].map((p) => ({
+      ...{ id: p.id, name: p.name, width: p.width, height: p.height, grey: p.grey, bits: p.bits, profile: p.profile },
+      ...{ colourNote: p.colourNote ?? null, colourAsks: p.colourAsks ?? false },
+      ...{ decoded: p.decoded, bytes: p.bytes, previewReady: p.previewSha !== null },
+    })),
+    catalogue: catalogue(db, now, versionIds),
     people: listPeople(db).map((p) => ({ id: p.id, name: p.name, groupName: p.groupName, role: p.role })),
     runs: runsOfSlip(db, id).map((r) => ({
       id: r.id,
       number: r.number,
+      printId: r.printId,
       outcome: r.outcome,
       copy: r.copy,
       charge: r.charge,
     })),
-    prints: printLines(db, { slipId: id }),
+    prints: printLines(db, id),
     addresses: addressesOf(db),
     roomUnit: room.unit,
-    newer: newerVersion(db, slip.body.versionId),
+    newer: newerVersions(db, versionIds),
     lastCopies: copiesBefore(db, slip.number),
   }
 }

@@ -1,12 +1,12 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
-import { slipBodySchema } from '@/contract/slip'
+import { readSlipBody } from '@/contract/slip'
 import { withShelf } from '@/core/sizes/shelf'
+import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
-import type { PictureFacts, SlipBody } from '@/core/slip/facts'
+import type { PictureFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { people, pictures, slips } from '@/server/db/schema'
 import { listStocks } from './papers'
-import { parsed } from './parse'
 import { newestVersionIds, versionFacts } from './presets'
 import { readRoom, tariffAt } from './room'
 import { listSizes } from './sizes'
@@ -44,7 +44,7 @@ const toSlip = (row: typeof slips.$inferSelect): Slip => ({
   id: row.id,
   number: row.number,
   state: row.state,
-  body: parsed(slipBodySchema, row.body, `slip ${row.number}`),
+  body: readSlipBody(row.body),
   revision: row.revision,
   createdAt: row.createdAt,
   updatedAt: row.updatedAt,
@@ -79,6 +79,19 @@ export function readPicture(db: Db, id: string | null): Picture | null {
   if (id === null) return null
   const row = db.select().from(pictures).where(eq(pictures.id, id)).get()
   return row ? toPicture(row) : null
+}
+
+/** The pictures that a slip's prints show, by their id. */
+export const picturesOf = (db: Db, ...bodies: readonly SlipBody[]): ReadonlyMap<string, Picture> => {
+  const ids = new Set(bodies.flatMap((b) => b.prints.flatMap((p) => p.pieces.flatMap((x) => x.pictureId ?? []))))
+  return new Map(
+    db
+      .select()
+      .from(pictures)
+      .where(inArray(pictures.id, [...ids]))
+      .all()
+      .map((row) => [row.id, toPicture(row)]),
+  )
 }
 
 /** Slips in these states, the newest change first. */

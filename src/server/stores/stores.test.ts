@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { type PlainPatch, patched, printOf } from '@/core/slip/body'
 import { ACTIONS } from '@/server/actions/all'
 import { previewPicture } from '@/server/actions/pictures'
 import { NOW, TestRoom } from '../../../test/room'
@@ -45,8 +46,7 @@ describe('the bench', () => {
       outcome: 'spoiled',
       cause: 'banding',
       note: '',
-      copies: 2,
-      answers: [],
+      prints: [{ printId: 'first', copies: 2, answers: [] }],
     })
     expect(readBench(room.db, room.now, room.now - 1).today).toMatchObject({ runs: 2, spoiled: 2 })
     expect(readBench(room.db, room.now, room.now + 1).today).toMatchObject({ runs: 0, spoiled: 0, mm2: 0 })
@@ -236,8 +236,7 @@ describe('people and accounts', () => {
       outcome: 'good',
       cause: null,
       note: '',
-      copies: 1,
-      answers: [],
+      prints: [{ printId: 'first', copies: 1, answers: [] }],
     })
     const owed = listGroups(room.db)[0]?.owes ?? 0
     expect(owed).toBeGreaterThan(0)
@@ -285,8 +284,8 @@ describe('slips', () => {
     await room.slip({ copies: 12 })
     const slip = await room.slip()
     const page = slipPage(room.db, slip.id, room.now)
-    expect(page).toMatchObject({ lastCopies: 12, newer: null, roomUnit: 'mm', slip: { number: slip.number } })
-    expect(page?.picture).toMatchObject({ previewReady: false })
+    expect(page).toMatchObject({ lastCopies: 12, newer: {}, roomUnit: 'mm', slip: { number: slip.number } })
+    expect(page?.pictures).toMatchObject([{ previewReady: false }])
     expect(slipPage(room.db, '01a00000-0000-7000-8000-000000000009', room.now)).toBeNull()
   })
   it('says what a newer version of its preset changed', async () => {
@@ -296,15 +295,16 @@ describe('slips', () => {
     const draft = JSON.parse(room.one<string>('select settings from preset_versions'))
     await room.must(ACTIONS['preset.draft'], { id, revision: 1, name: 'x', draft: { ...draft, qualityId: 'draft' } })
     await room.must(ACTIONS['preset.seal'], { id, revision: 2, why: 'cheaper' })
-    const newer = slipPage(room.db, slip.id, room.now)?.newer
+    const held = readSlip(room.db, slip.id)?.body.prints[0]?.versionId ?? ''
+    const newer = slipPage(room.db, slip.id, room.now)?.newer[held]
     expect(newer).toMatchObject({ number: 2, changes: 'quality draft, was photo: new seal' })
-    expect(readSlip(room.db, slip.id)?.body.versionId).not.toBe(newer?.versionId)
+    expect(held).not.toBe(newer?.versionId)
   })
   it('are copied with one copy wanted, and withdrawn ones are listed apart', async () => {
     const room = await TestRoom.open()
     const slip = await room.slip({ copies: 7, title: 'Seven' })
     const copy = await room.must(ACTIONS['slip.copy'], { id: slip.id })
-    expect(readSlip(room.db, copy.id)?.body).toMatchObject({ copies: 1, title: 'Seven' })
+    expect(readSlip(room.db, copy.id)?.body).toMatchObject({ title: 'Seven', prints: [{ copies: 1 }] })
     await room.must(ACTIONS['slip.state'], { id: slip.id, revision: 1, state: 'withdrawn' })
     expect(listSlips(room.db, ['withdrawn']).map((l) => l.slip.number)).toEqual([slip.number])
   })
@@ -312,28 +312,31 @@ describe('slips', () => {
     const room = await TestRoom.open()
     const slip = await room.slip()
     const body = readSlip(room.db, slip.id)?.body
+    if (!body) throw new Error('no slip')
     const ghost = '01a00000-0000-7000-8000-00000000dead'
-    for (const patch of [{ memberId: ghost }, { versionId: ghost }, { pictureId: ghost }])
-      expect(
-        await room.act(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: { ...body, ...patch } }),
-      ).toMatchObject({ problem: { code: 'not_found' } })
+    const print = printOf(body, null)
+    const other = (patch: PlainPatch) => ({ ...body, prints: [print, { ...patched(print, patch), id: 'second' }] })
+    for (const wrong of [{ ...body, memberId: ghost }, other({ versionId: ghost }), other({ pictureId: ghost })])
+      expect(await room.act(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: wrong })).toMatchObject({
+        problem: { code: 'not_found' },
+      })
     expect(
-      await room.act(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: { ...body, copies: 0 } }),
+      await room.act(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: other({ copies: 0 }) }),
     ).toMatchObject({ problem: { code: 'input' } })
     expect(readSlip(room.db, slip.id)?.revision).toBe(1)
   })
   it('ask for a file only when they are complete and as seen', async () => {
     const room = await TestRoom.open()
     const slip = await room.slip()
-    const job = await room.must(ACTIONS['slip.file'], { id: slip.id, revision: 1 })
+    const job = await room.must(ACTIONS['slip.file'], { id: slip.id, printId: 'first', revision: 1 })
     expect(room.one<string>('select state from jobs where id = ?', job.jobId)).toBe('queued')
     await room.must(ACTIONS['job.cancel'], { id: job.jobId })
     expect(room.one<string>('select state from jobs where id = ?', job.jobId)).toBe('cancelled')
-    expect(await room.act(ACTIONS['slip.file'], { id: slip.id, revision: 4 })).toMatchObject({
+    expect(await room.act(ACTIONS['slip.file'], { id: slip.id, printId: 'first', revision: 4 })).toMatchObject({
       problem: { code: 'stale' },
     })
     const bare = await room.slip({ sheet: null })
-    expect(await room.act(ACTIONS['slip.file'], { id: bare.id, revision: 1 })).toMatchObject({
+    expect(await room.act(ACTIONS['slip.file'], { id: bare.id, printId: 'first', revision: 1 })).toMatchObject({
       problem: { code: 'slip_incomplete', missing: 'sheet' },
     })
   })
@@ -356,7 +359,7 @@ describe('the room', () => {
       name: 'Room',
       unit: 'in',
       stopPpi: 300,
-      lookPpi: 200,
+      cautionPpi: 200,
       usualCopies: 6,
       edgeCheckDays: 90,
     }

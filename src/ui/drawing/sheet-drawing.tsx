@@ -1,14 +1,14 @@
 'use client'
 
 import { useElementSize } from '@mantine/hooks'
-import { type KeyboardEvent, memo, type PointerEvent, useRef } from 'react'
-import { grow } from '@/core/edge/growth'
+import { type KeyboardEvent, memo, type PointerEvent, useId, useRef } from 'react'
+import { grow } from '@/core/edge/enlargement'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { lengthNumber, measuredPair } from '@/core/length/write'
 import { pictureMatrix } from '@/core/page/matrix'
 import type { Anchor, PictureSize } from '@/core/placing/placing'
 import { EDGE_NAMES, type EdgeName, intersect, type Rect, sheetRect } from '@/core/sheet/sheet'
-import { distances, type PrintOutcome } from '@/core/slip/outcome'
+import { distances, type PieceOutcome } from '@/core/slip/outcome'
 import type { SheetOutcome } from '@/core/slip/sheet-outcome'
 import { Dimension } from './dimension'
 import css from './sheet-drawing.module.css'
@@ -18,6 +18,18 @@ const mm = (length: number): number => length / 1000
 /** Room around the sheet for dimension lines, px. */
 const PAD = { left: 92, right: 126, top: 42, bottom: 58 }
 
+/** What the drawing needs of a sheet and of a piece: what a slip predicts, or what a run's record kept. */
+export type DrawnSheet = Pick<
+  SheetOutcome,
+  'sheet' | 'roll' | 'overspray' | 'enlargement' | 'borderless' | 'area' | 'frame'
+>
+export type DrawnPiece = Pick<
+  PieceOutcome,
+  'asked' | 'sent' | 'onPaper' | 'cutOff' | 'slivers' | 'reaches' | 'part'
+> & {
+  readonly placed: Pick<PieceOutcome['placed'], 'rect' | 'full' | 'lossPercent'>
+}
+
 /** `thumb` stands behind the larger picture until that has come. */
 export type DrawnPicture = { readonly url: string; readonly thumb: string; readonly size: PictureSize }
 
@@ -26,14 +38,17 @@ export type DrawnPicture = { readonly url: string; readonly thumb: string; reado
  * dimension lines. The picture is moved by pointer or arrow keys where `onAnchor` is given.
  */
 export function SheetDrawing(props: {
-  readonly sheet: SheetOutcome
-  readonly print: PrintOutcome | null
-  readonly picture: DrawnPicture | null
+  readonly sheet: DrawnSheet
+  /** in the order in which they are laid; null where there is nothing to lay yet */
+  readonly pieces: readonly (DrawnPiece | null)[]
+  readonly picture: (id: string) => DrawnPicture | null
   readonly unit: LengthUnit
+  /** the piece that has its dimensions and is moved */
+  readonly at: number
   readonly anchor: Anchor
   readonly onAnchor?: (anchor: Anchor) => void
 }) {
-  const { sheet, print, picture, unit, anchor, onAnchor } = props
+  const { sheet, pieces, picture, unit, at, anchor, onAnchor } = props
   const { ref, width, height } = useElementSize()
   const w = width || 700
   const h = height || 500
@@ -43,6 +58,10 @@ export function SheetDrawing(props: {
   const px = 1 / scale
   const left = Math.max((w - W * scale) / 2, PAD.left)
   const viewBox = `${-left * px} ${-PAD.top * px} ${w * px} ${h * px}`
+  const drawn = pieces.flatMap((piece, i) => {
+    const shown = piece ? picture(piece.part.pictureId) : null
+    return piece && shown ? [{ piece, shown, i }] : []
+  })
   return (
     <div ref={ref} className={css.board}>
       <svg
@@ -54,24 +73,26 @@ export function SheetDrawing(props: {
         aria-label="The sheet, to scale"
       >
         <SheetGround sheet={sheet} unit={unit} px={px} />
-        {print && picture ? (
+        {drawn.map(({ piece, shown, i }) => (
           <Placed
+            key={i}
             sheet={sheet}
-            print={print}
-            picture={picture}
+            piece={piece}
+            picture={shown}
             unit={unit}
             px={px}
             anchor={anchor}
-            {...(onAnchor ? { onAnchor } : {})}
+            dimensions={i === at}
+            {...(onAnchor && i === at ? { onAnchor } : {})}
           />
-        ) : null}
+        ))}
       </svg>
     </div>
   )
 }
 
 const SheetGround = memo(function SheetGround(props: {
-  readonly sheet: SheetOutcome
+  readonly sheet: DrawnSheet
   readonly unit: LengthUnit
   readonly px: number
 }) {
@@ -143,18 +164,19 @@ const SheetGround = memo(function SheetGround(props: {
 })
 
 type PlacedProps = {
-  readonly sheet: SheetOutcome
-  readonly print: PrintOutcome
+  readonly sheet: DrawnSheet
+  readonly piece: DrawnPiece
   readonly picture: DrawnPicture
   readonly unit: LengthUnit
   readonly px: number
   readonly anchor: Anchor
+  readonly dimensions: boolean
   readonly onAnchor?: (anchor: Anchor) => void
 }
 
 /** How far the anchor moves per um of hand, across and along; 0 where there is no play. */
-function play(sheet: SheetOutcome, print: PrintOutcome): { readonly x: number; readonly y: number } {
-  const { rect, full } = print.placed
+function play(sheet: DrawnSheet, piece: DrawnPiece): { readonly x: number; readonly y: number } {
+  const { rect, full } = piece.placed
   const span = (frame: number, seen: number, all: number): number => {
     const free = Math.abs(frame - seen) > 2 ? frame - seen : seen - all
     return Math.abs(free) > 2 ? 1 / free : 0
@@ -167,15 +189,14 @@ const clamp01 = (v: number): number => Math.min(1, Math.max(0, v))
 /** Letters that stand on the drawing's picture for how much an arrow key moves: a hundredth, a tenth with shift. */
 const STEP = 0.01
 
-function Placed({ sheet, print, picture, unit, px, anchor, onAnchor }: PlacedProps) {
+function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, onAnchor }: PlacedProps) {
   const drag = useRef<{ x: number; y: number; anchor: Anchor; perPx: number } | null>(null)
-  const part = print.page.items[0]
-  if (part?.kind !== 'picture') return null
-  const full = grow(sheet.growth, part.full)
-  const window = grow(sheet.growth, part.window)
+  const { part } = piece
+  const full = grow(sheet.enlargement, part.full)
+  const window = grow(sheet.enlargement, part.window)
   const seen = intersect(window, sheetRect(sheet.sheet))
   const matrix = pictureMatrix({ ...part, full, window }, picture.size).map(mm)
-  const reach = play(sheet, print)
+  const reach = play(sheet, piece)
 
   const down = (event: PointerEvent<SVGGElement>): void => {
     if (!onAnchor || event.button !== 0) return
@@ -210,7 +231,7 @@ function Placed({ sheet, print, picture, unit, px, anchor, onAnchor }: PlacedPro
 
   return (
     <g>
-      {print.placed.lossPercent > 0.05 ? (
+      {piece.placed.lossPercent > 0.05 ? (
         <rect
           {...box(full)}
           fill="var(--ink)"
@@ -253,22 +274,23 @@ function Placed({ sheet, print, picture, unit, px, anchor, onAnchor }: PlacedPro
         </svg>
         <rect {...box(seen)} fill="transparent" className={css.hold} strokeWidth={2 * px} />
       </g>
-      <CutOff sheet={sheet} print={print} px={px} />
-      <Slivers sheet={sheet} print={print} px={px} />
-      <IfAccepted sheet={sheet} print={print} unit={unit} px={px} />
-      <PictureDimensions sheet={sheet} print={print} unit={unit} px={px} />
+      <CutOff sheet={sheet} piece={piece} px={px} />
+      <Slivers sheet={sheet} piece={piece} px={px} />
+      <IfLeft sheet={sheet} piece={piece} unit={unit} px={px} />
+      {dimensions ? <PictureDimensions sheet={sheet} piece={piece} unit={unit} px={px} /> : null}
     </g>
   )
 }
 
 const box = (r: Rect) => ({ x: mm(r.x), y: mm(r.y), width: Math.max(0, mm(r.w)), height: Math.max(0, mm(r.h)) })
 
-type PartProps = Pick<PlacedProps, 'sheet' | 'print' | 'px'>
+type PartProps = Pick<PlacedProps, 'sheet' | 'piece' | 'px'>
 
 /** What the printer would leave white at its margins, hatched. */
-function CutOff({ sheet, print, px }: PartProps) {
-  if (sheet.borderless || EDGE_NAMES.every((e) => print.cutOff[e] === 0)) return null
-  const landed = grow(sheet.growth, print.sent)
+function CutOff({ sheet, piece, px }: PartProps) {
+  const id = useId()
+  if (sheet.borderless || EDGE_NAMES.every((e) => piece.cutOff[e] === 0)) return null
+  const landed = grow(sheet.enlargement, piece.sent)
   const r = intersect(landed, sheetRect(sheet.sheet))
   const a = sheet.area
   const outer = `M${mm(r.x)} ${mm(r.y)}h${mm(r.w)}v${mm(r.h)}h${-mm(r.w)}z`
@@ -277,7 +299,7 @@ function CutOff({ sheet, print, px }: PartProps) {
     <g>
       <defs>
         <pattern
-          id="cut-off"
+          id={`${id}-hatch`}
           width={6 * px}
           height={6 * px}
           patternUnits="userSpaceOnUse"
@@ -286,17 +308,17 @@ function CutOff({ sheet, print, px }: PartProps) {
           <rect width={6 * px} height={6 * px} fill="#fff" fillOpacity={0.75} />
           <rect width={2 * px} height={6 * px} fill="var(--stop)" />
         </pattern>
-        <clipPath id="cut-off-picture">
+        <clipPath id={`${id}-clip`}>
           <path d={outer} />
         </clipPath>
       </defs>
-      <path d={`${outer}${inner}`} fill="url(#cut-off)" fillRule="evenodd" clipPath="url(#cut-off-picture)" />
+      <path d={`${outer}${inner}`} fill={`url(#${id}-hatch)`} fillRule="evenodd" clipPath={`url(#${id}-clip)`} />
     </g>
   )
 }
 
 /** Where white may show at an edge, as wide as it may be and at least a hair on screen. */
-function Slivers({ sheet, print, px }: PartProps) {
+function Slivers({ sheet, piece, px }: PartProps) {
   const W = mm(sheet.sheet.width)
   const L = mm(sheet.sheet.length)
   const at: Readonly<Record<EdgeName, (t: number) => object>> = {
@@ -305,16 +327,16 @@ function Slivers({ sheet, print, px }: PartProps) {
     lead: (t) => ({ x: 0, y: 0, width: W, height: t }),
     trail: (t) => ({ x: 0, y: L - t, width: W, height: t }),
   }
-  return EDGE_NAMES.filter((e) => print.slivers[e] > 0).map((e) => (
-    <rect key={e} {...at[e](Math.max(1.5 * px, mm(print.slivers[e])))} fill="var(--look)" fillOpacity={0.85} />
+  return EDGE_NAMES.filter((e) => piece.slivers[e] > 0).map((e) => (
+    <rect key={e} {...at[e](Math.max(1.5 * px, mm(piece.slivers[e])))} fill="var(--caution)" fillOpacity={0.85} />
   ))
 }
 
-/** Where the print would land if growth were accepted: said beside the sheet, dotted on it. */
-function IfAccepted({ sheet, print, unit, px }: PartProps & { readonly unit: LengthUnit }) {
-  const landed = grow(sheet.growth, print.asked)
-  const same = Math.abs(landed.w - print.onPaper.w) < 50 && Math.abs(landed.h - print.onPaper.h) < 50
-  const fills = print.reaches.left && print.reaches.right && print.reaches.lead && print.reaches.trail
+/** Where the print would land if enlargement were left: said beside the sheet, dotted on it. */
+function IfLeft({ sheet, piece, unit, px }: PartProps & { readonly unit: LengthUnit }) {
+  const landed = grow(sheet.enlargement, piece.asked)
+  const same = Math.abs(landed.w - piece.onPaper.w) < 50 && Math.abs(landed.h - piece.onPaper.h) < 50
+  const fills = piece.reaches.left && piece.reaches.right && piece.reaches.lead && piece.reaches.trail
   if (!sheet.borderless || same || fills) return null
   return (
     <g>
@@ -325,15 +347,15 @@ function IfAccepted({ sheet, print, unit, px }: PartProps & { readonly unit: Len
         strokeWidth={px}
         strokeDasharray={`${1.5 * px} ${2.5 * px}`}
       />
-      <text x={mm(sheet.sheet.width) + 8 * px} y={mm(print.onPaper.y) - 14 * px} fontSize={11 * px} fill="var(--stop)">
-        if accepted: {measuredPair(landed.w, landed.h, unit).replace(/ (mm|in)$/, '')}
+      <text x={mm(sheet.sheet.width) + 8 * px} y={mm(piece.onPaper.y) - 14 * px} fontSize={11 * px} fill="var(--stop)">
+        if left: {measuredPair(landed.w, landed.h, unit).replace(/ (mm|in)$/, '')}
       </text>
     </g>
   )
 }
 
-function PictureDimensions({ sheet, print, unit, px }: PartProps & { readonly unit: LengthUnit }) {
-  const r = print.onPaper
+function PictureDimensions({ sheet, piece, unit, px }: PartProps & { readonly unit: LengthUnit }) {
+  const r = piece.onPaper
   const d = distances(sheet.sheet, r)
   const [x, y, w, h] = [mm(r.x), mm(r.y), mm(r.w), mm(r.h)]
   const W = mm(sheet.sheet.width)

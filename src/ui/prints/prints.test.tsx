@@ -13,6 +13,7 @@ const PRINT: PrintLine = {
   what: 'Lady fern, copy 1',
   of: 'slip',
   href: '/slips/s',
+  printId: 'first',
   copy: 1,
   progress: 1,
   printerSays: 'job 12 printing',

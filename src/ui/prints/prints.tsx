@@ -50,7 +50,7 @@ export function sayPrint(p: PrintLine): string {
 const LEVEL: Partial<Record<PrintLine['state'], string>> = {
   done: 'level-fine',
   failed: 'level-stop',
-  'not known': 'level-look',
+  'not known': 'level-caution',
 }
 
 /** Prints with where each is; what can be cancelled, and the question after a break. */

@@ -3,21 +3,23 @@
 import { useState } from 'react'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { borderlessClosed } from '@/core/printer/closed'
-import type { SlipBody, VersionFacts } from '@/core/slip/facts'
-import type { SlipOutcome } from '@/core/slip/outcome'
+import type { PlainPatch, PrintBody } from '@/core/slip/body'
+import type { VersionFacts } from '@/core/slip/facts'
+import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 import { sayBorderlessClosed } from '@/core/words/checks'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
 
-/** Line 4 open: margins or borderless, and what happens to the growth. */
+/** Line 4 open: margins or borderless, and what happens to the enlargement. */
 export function EdgeFields(props: {
-  readonly body: SlipBody
-  readonly outcome: SlipOutcome
+  readonly print: PrintBody
+  readonly laid: PieceOutcome | null
+  readonly outcome: PrintOutcome
   readonly version: VersionFacts | null
-  readonly onChange: (patch: Partial<SlipBody>) => void
+  readonly onChange: (patch: PlainPatch) => void
 }) {
-  const { body, outcome, version, onChange } = props
+  const { print, laid, outcome, version, onChange } = props
   const { unit } = useWays()
   const [asked, setAsked] = useState(false)
   const { sheet } = outcome
@@ -33,7 +35,7 @@ export function EdgeFields(props: {
     <div className={css.stack}>
       <Choices
         label="Edge"
-        value={body.edge}
+        value={print.edge}
         choices={[
           { value: 'margins', label: 'Margins' },
           { value: 'borderless', label: 'Borderless', ...(why ? { closed: why } : {}) },
@@ -44,46 +46,46 @@ export function EdgeFields(props: {
         }}
         onClosed={() => setAsked(true)}
       />
-      {why && (asked || body.edge === 'borderless') ? (
+      {why && (asked || print.edge === 'borderless') ? (
         <p className={css.why} role="status">
           {why}
         </p>
       ) : null}
-      {body.edge === 'margins' && sheet?.check ? (
+      {print.edge === 'margins' && sheet?.check ? (
         <>
           <div className={css.row}>
             <span className="soft">what edge check {sheet.check.number} found</span>
             <Choices
               label="What the edge check found"
-              value={body.growth}
+              value={print.enlargement}
               choices={[
-                { value: 'cancelled', label: 'Cancelled' },
-                { value: 'accepted', label: 'Accepted' },
+                { value: 'corrected', label: 'Corrected' },
+                { value: 'left', label: 'Left' },
               ]}
-              onChange={(growth) => onChange({ growth })}
+              onChange={(enlargement) => onChange({ enlargement })}
             />
           </div>
           <p className={css.note}>
-            This feed prints {writeNumber((sheet.growth.gx - 1) * 1000, 1)} mm per metre too wide and{' '}
-            {writeNumber((sheet.growth.gy - 1) * 1000, 1)} too long, and lands{' '}
-            {writeLength(Math.abs(sheet.growth.shiftX) as never, unit)} to the{' '}
-            {sheet.growth.shiftX < 0 ? 'left' : 'right'}.{' '}
-            {body.growth === 'cancelled' ? 'What is sent is set right for it.' : 'It is sent as asked, and said.'}
+            This feed prints {writeNumber((sheet.enlargement.gx - 1) * 1000, 1)} mm per metre too wide and{' '}
+            {writeNumber((sheet.enlargement.gy - 1) * 1000, 1)} too long, and lands{' '}
+            {writeLength(Math.abs(sheet.enlargement.shiftX) as never, unit)} to the{' '}
+            {sheet.enlargement.shiftX < 0 ? 'left' : 'right'}.{' '}
+            {print.enlargement === 'corrected' ? 'What is sent is set right for it.' : 'It is sent as asked, and said.'}
           </p>
         </>
       ) : null}
-      {body.edge === 'borderless' && sheet?.borderless ? (
+      {print.edge === 'borderless' && sheet?.borderless ? (
         <>
           <div className={css.row}>
-            <span className="soft">growth</span>
+            <span className="soft">enlargement</span>
             <Choices
-              label="Growth"
-              value={body.growth}
+              label="Enlargement"
+              value={print.enlargement}
               choices={[
-                { value: 'cancelled', label: 'Cancelled' },
-                { value: 'accepted', label: 'Accepted' },
+                { value: 'corrected', label: 'Corrected' },
+                { value: 'left', label: 'Left' },
               ]}
-              onChange={(growth) => onChange({ growth })}
+              onChange={(enlargement) => onChange({ enlargement })}
             />
           </div>
           <p className={css.note}>
@@ -97,12 +99,12 @@ export function EdgeFields(props: {
               ) as never,
               unit,
             )}{' '}
-            past the edge and enlarges everything on the sheet, {writeNumber((sheet.growth.gx - 1) * 100, 1)} % across
-            and {writeNumber((sheet.growth.gy - 1) * 100, 1)} % along.{' '}
-            {outcome.print
-              ? body.growth === 'cancelled'
-                ? `Libreta sends the picture smaller, so that ${measuredPair(outcome.print.asked.w, outcome.print.asked.h, unit)} stays so.`
-                : `${measuredPair(outcome.print.asked.w, outcome.print.asked.h, unit)} comes out as ${measuredPair(outcome.print.onPaper.w, outcome.print.onPaper.h, unit)}.`
+            past the edge and enlarges everything on the sheet, {writeNumber((sheet.enlargement.gx - 1) * 100, 1)} %
+            across and {writeNumber((sheet.enlargement.gy - 1) * 100, 1)} % along.{' '}
+            {laid
+              ? print.enlargement === 'corrected'
+                ? `Libreta sends the picture smaller, so that ${measuredPair(laid.asked.w, laid.asked.h, unit)} stays so.`
+                : `${measuredPair(laid.asked.w, laid.asked.h, unit)} comes out as ${measuredPair(laid.onPaper.w, laid.onPaper.h, unit)}.`
               : ''}
           </p>
         </>

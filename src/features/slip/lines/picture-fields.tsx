@@ -5,11 +5,10 @@ import { Dropzone } from '@mantine/dropzone'
 import { useEffect, useRef, useState } from 'react'
 import type { PxRect } from '@/core/placing/placing'
 import type { PictureFacts } from '@/core/slip/facts'
-import { sayProblem } from '@/core/words/problems'
-import { uploadPicture } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
 import { CropFields } from '../crop'
 import css from '../slip.module.css'
+import { type Taken, useUploads } from '../use-uploads'
 
 /** Line 1 open: a place to drop, choose or paste a file, and the crop. */
 export function PictureFields(props: {
@@ -18,35 +17,38 @@ export function PictureFields(props: {
   readonly sheetRatio: number | null
   readonly disabled: boolean
   readonly onPicture: (id: string, fileName: string) => void
+  /** further pictures, each as a print of this slip */
+  readonly onMore: (files: readonly Taken[]) => Promise<void>
+  /** further pictures, each on a slip of its own like this one */
+  readonly onSlips: (files: readonly Taken[]) => Promise<void>
   readonly onCrop: (crop: PxRect | null) => void
 }) {
   const { picture, onPicture } = props
   const { act, busy } = useDo()
-  const [part, setPart] = useState<number | null>(null)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [others, setOthers] = useState<readonly string[]>([])
-  const stop = useRef<AbortController | null>(null)
+  const sending = useUploads()
+  /** files that were dropped together: whether they are one slip or several is asked first */
+  const [several, setSeveral] = useState<readonly File[] | null>(null)
   const open = useRef<() => void>(null)
 
-  const send = useRef(async (file: File): Promise<void> => {
-    stop.current?.abort()
-    const mine = new AbortController()
-    stop.current = mine
-    setProblem(null)
-    setPart(0)
-    const result = await uploadPicture(file, setPart, mine.signal)
-    if (stop.current !== mine) return
-    setPart(null)
-    if (result === 'cancelled') return
-    if (result.ok) onPicture(result.value.id, file.name)
-    else setProblem(sayProblem(result.problem))
-  })
-  /** One slip shows one picture: further files are named, not passed over. */
+  const one = async (file: File): Promise<void> => {
+    const [taken] = await sending.send([file])
+    if (taken) onPicture(taken.id, taken.name)
+  }
+  /** The first fills this print while it has no picture; the others are prints or slips of their own. */
+  const all = async (files: readonly File[], as: 'prints' | 'slips'): Promise<void> => {
+    setSeveral(null)
+    const taken = await sending.send(files)
+    const [first, ...rest] = taken
+    if (first && !picture) onPicture(first.id, first.name)
+    const others = picture ? taken : rest
+    if (others.length > 0) await (as === 'prints' ? props.onMore : props.onSlips)(others)
+  }
   const take = (files: readonly File[]): void => {
-    const [first, ...others] = files
+    const [first] = files
     if (!first) return
-    void send.current(first)
-    setOthers(others.map((f) => f.name))
+    if (files.length > 1) return setSeveral(files)
+    setSeveral(null)
+    void one(first)
   }
   const takeRef = useRef(take)
   takeRef.current = take
@@ -67,7 +69,7 @@ export function PictureFields(props: {
       <Dropzone
         openRef={open}
         onDrop={(files) => take(files)}
-        onReject={(refused) => setProblem(`${refused[0]?.file.name ?? 'This file'} was not taken.`)}
+        onReject={(refused) => sending.refuse(`${refused[0]?.file.name ?? 'This file'} was not taken.`)}
         multiple
         useFsAccessApi={false}
         loading={false}
@@ -76,34 +78,49 @@ export function PictureFields(props: {
         radius={2}
         p="sm"
       >
-        {part === null ? (
+        {sending.now === null ? (
           <span>
             {picture ? 'Another picture: drop it here, ' : 'Drop a JPEG, PNG or TIFF here, '}
             <u>choose a file</u> or paste one.
           </span>
         ) : (
-          <span>{part < 1 ? `Sending, ${Math.round(part * 100)} %` : 'Reading it to its end'}</span>
+          <span>
+            {sending.now.of > 1 ? `${sending.now.at} of ${sending.now.of}, ${sending.now.name}: ` : ''}
+            {sending.now.part < 1 ? `sending, ${Math.round(sending.now.part * 100)} %` : 'reading it to its end'}
+          </span>
         )}
       </Dropzone>
-      {part !== null ? (
+      {sending.now !== null ? (
         <div className={css.row}>
-          <Progress value={part * 100} animated={part >= 1} flex={1} aria-label="Upload" />
-          <Button size="compact-xs" variant="default" onClick={() => stop.current?.abort()}>
+          <Progress value={sending.now.part * 100} animated={sending.now.part >= 1} flex={1} aria-label="Upload" />
+          <Button size="compact-xs" variant="default" onClick={sending.cancel}>
             Cancel
           </Button>
         </div>
       ) : null}
-      {others.length > 0 ? (
-        <p role="status" className={css.note}>
-          Only the first file was taken. {others.join(', ')} {others.length === 1 ? 'wants' : 'want'} a slip of{' '}
-          {others.length === 1 ? 'its' : 'their'} own.
-        </p>
+      {several ? (
+        <div role="group" aria-label="Several files" className={css.note}>
+          <p>
+            {several.length} files: {several.map((f) => f.name).join(', ')}.
+          </p>
+          <div className={css.row}>
+            <Button size="compact-xs" onClick={() => void all(several, 'prints')}>
+              A print each on this slip
+            </Button>
+            <Button size="compact-xs" variant="default" onClick={() => void all(several, 'slips')}>
+              A slip each
+            </Button>
+            <Button size="compact-xs" variant="subtle" onClick={() => setSeveral(null)}>
+              None of them
+            </Button>
+          </div>
+        </div>
       ) : null}
-      {problem ? (
-        <p role="alert" className={css.problem}>
+      {sending.problems.map((problem) => (
+        <p key={problem} role="alert" className={css.problem}>
           {problem}
         </p>
-      ) : null}
+      ))}
       {picture?.colourAsks ? (
         <div className={css.row}>
           <span className={css.problem}>

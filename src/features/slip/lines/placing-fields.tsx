@@ -4,48 +4,49 @@ import { type LengthUnit, um } from '@/core/length/length'
 import { tradePair, writeLength, writeNumber } from '@/core/length/write'
 import { steppedSize } from '@/core/placing/advice'
 import type { ExactBy, Placing } from '@/core/placing/placing'
-import type { SlipBody } from '@/core/slip/facts'
-import type { SlipOutcome } from '@/core/slip/outcome'
+import type { PieceBody, PlainPatch, PrintBody } from '@/core/slip/body'
+import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
+import type { SheetOutcome } from '@/core/slip/sheet-outcome'
 import { LengthField } from '@/ui/fields/length-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
 
-type Change = (patch: Partial<SlipBody>) => void
+type Change = (patch: PlainPatch) => void
 
 /** Line 5 open: whole, fill or an exact size; from where it is measured; its turn and its place. */
 export function PlacingFields(props: {
-  readonly body: SlipBody
-  readonly outcome: SlipOutcome
+  readonly print: PrintBody
+  readonly piece: PieceBody
+  readonly outcome: PrintOutcome
+  readonly laid: PieceOutcome | null
   readonly onChange: Change
 }) {
-  const { body, outcome, onChange } = props
+  const { print, piece, outcome, laid, onChange } = props
   const { unit } = useWays()
-  const { sheet, print } = outcome
+  const { sheet } = outcome
   return (
     <div className={css.stack}>
       <Choices
         label="Placing"
-        value={body.placing.mode}
+        value={piece.placing.mode}
         choices={[
           { value: 'whole', label: 'Whole' },
           { value: 'fill', label: 'Fill' },
           { value: 'exact', label: 'Exact' },
         ]}
-        onChange={(mode) => onChange({ placing: placingOf(mode, body.placing, outcome) })}
+        onChange={(mode) => onChange({ placing: placingOf(mode, piece.placing, laid) })}
       />
-      {body.placing.mode === 'exact' ? (
-        <ExactFields by={body.placing.by} outcome={outcome} onChange={onChange} />
+      {piece.placing.mode === 'exact' ? <ExactFields by={piece.placing.by} laid={laid} onChange={onChange} /> : null}
+      {laid && sheet && piece.placing.mode !== 'fill' ? (
+        <Advice laid={laid} sheet={sheet} unit={unit} onChange={onChange} />
       ) : null}
-      {print && sheet && body.placing.mode !== 'fill' ? (
-        <Advice body={body} outcome={outcome} unit={unit} onChange={onChange} />
-      ) : null}
-      {sheet && !sheet.borderless ? <CentringFields body={body} outcome={outcome} onChange={onChange} /> : null}
+      {sheet && !sheet.borderless ? <CentringFields print={print} outcome={outcome} onChange={onChange} /> : null}
       <div className={css.row}>
         <span className="soft">turn</span>
         <Choices
           label="Turn"
-          value={String(body.quarter) as `${SlipBody['quarter']}`}
+          value={String(piece.quarter) as `${PieceBody['quarter']}`}
           choices={[
             { value: 'auto', label: 'by itself' },
             { value: '0', label: 'none' },
@@ -56,31 +57,30 @@ export function PlacingFields(props: {
           onChange={(q) => onChange({ quarter: q === 'auto' ? 'auto' : (Number(q) as 0 | 1 | 2 | 3) })}
         />
       </div>
-      <AnchorFields body={body} onChange={onChange} />
+      <AnchorFields anchor={piece.anchor} onChange={onChange} />
     </div>
   )
 }
 
-function placingOf(mode: Placing['mode'], now: Placing, { print }: SlipOutcome): Placing {
+function placingOf(mode: Placing['mode'], now: Placing, laid: PieceOutcome | null): Placing {
   if (mode === now.mode) return now
   if (mode !== 'exact') return { mode }
-  return { mode, by: { edge: 'width', um: print?.asked.w ?? um(100_000) } }
+  return { mode, by: { edge: 'width', um: laid?.asked.w ?? um(100_000) } }
 }
 
 function ExactFields({
   by,
-  outcome,
+  laid,
   onChange,
 }: {
   readonly by: ExactBy
-  readonly outcome: SlipOutcome
+  readonly laid: PieceOutcome | null
   readonly onChange: Change
 }) {
   const set = (next: ExactBy): void => onChange({ placing: { mode: 'exact', by: next } })
-  const { print } = outcome
   const switchTo = (edge: ExactBy['edge']): void => {
-    const w = print?.asked.w ?? um(100_000)
-    const h = print?.asked.h ?? um(100_000)
+    const w = laid?.asked.w ?? um(100_000)
+    const h = laid?.asked.h ?? um(100_000)
     if (edge === 'both') return set({ edge, width: w, height: h })
     const length =
       edge === 'width' ? w : edge === 'height' ? h : edge === 'long' ? um(Math.max(w, h)) : um(Math.min(w, h))
@@ -120,17 +120,15 @@ function ExactFields({
 
 /** The size in whole steps nearest to the picture's ratio, and a way into the area when something would be cut. */
 function Advice(props: {
-  readonly body: SlipBody
-  readonly outcome: SlipOutcome
+  readonly laid: PieceOutcome
+  readonly sheet: SheetOutcome
   readonly unit: LengthUnit
   readonly onChange: Change
 }) {
-  const { outcome, unit, onChange } = props
-  const { print, sheet } = outcome
-  if (!print || !sheet) return null
-  const { cutOff } = print
+  const { laid, sheet, unit, onChange } = props
+  const { cutOff } = laid
   const cut = cutOff.left + cutOff.right + cutOff.lead + cutOff.trail > 0
-  const standing = print.quarter % 2 === 0 ? print.crop : { ...print.crop, w: print.crop.h, h: print.crop.w }
+  const standing = laid.quarter % 2 === 0 ? laid.crop : { ...laid.crop, w: laid.crop.h, h: laid.crop.w }
   const stepped = steppedSize(standing, sheet.frame, unit)
   return (
     <p className="soft small">
@@ -163,12 +161,12 @@ function Advice(props: {
 }
 
 function CentringFields({
-  body,
+  print,
   outcome,
   onChange,
 }: {
-  readonly body: SlipBody
-  readonly outcome: SlipOutcome
+  readonly print: PrintBody
+  readonly outcome: PrintOutcome
   readonly onChange: Change
 }) {
   const { unit } = useWays()
@@ -179,7 +177,7 @@ function CentringFields({
         <span className="soft">in</span>
         <Choices
           label="Measured from"
-          value={body.centring.kind}
+          value={print.centring.kind}
           choices={[
             { value: 'true', label: 'true centre' },
             { value: 'even', label: 'even margins' },
@@ -187,12 +185,12 @@ function CentringFields({
           ]}
           onChange={(kind) => onChange({ centring: kind === 'even' ? { kind, um: null } : { kind } })}
         />
-        {body.centring.kind === 'even' ? (
+        {print.centring.kind === 'even' ? (
           <LengthField
             label="Margin on all four sides"
             hideLabel
             width={100}
-            value={body.centring.um ?? outcome.sheet?.frame.x ?? null}
+            value={print.centring.um ?? outcome.sheet?.frame.x ?? null}
             onChange={(length) => onChange({ centring: { kind: 'even', um: length } })}
           />
         ) : null}
@@ -218,7 +216,7 @@ const NAMES = [
 ] as const
 
 /** Nine places in a small square; the drawing moves it freely. */
-function AnchorFields({ body, onChange }: { readonly body: SlipBody; readonly onChange: Change }) {
+function AnchorFields({ anchor, onChange }: { readonly anchor: PieceBody['anchor']; readonly onChange: Change }) {
   return (
     <div className={css.row}>
       <span className="soft">place</span>
@@ -229,7 +227,7 @@ function AnchorFields({ body, onChange }: { readonly body: SlipBody; readonly on
               key={`${x} ${y}`}
               type="button"
               aria-label={NAMES[row]?.[column]}
-              aria-pressed={Math.abs(body.anchor.x - x) < 0.005 && Math.abs(body.anchor.y - y) < 0.005}
+              aria-pressed={Math.abs(anchor.x - x) < 0.005 && Math.abs(anchor.y - y) < 0.005}
               onClick={() => onChange({ anchor: { x, y } })}
             />
           )),

@@ -3,21 +3,22 @@
 import type { Charge } from '@/core/charge/charge'
 import { writeMoney } from '@/core/money/money'
 import { ANY_DARKNESS } from '@/core/printer/facts'
-import type { SlipBody, VersionFacts } from '@/core/slip/facts'
+import type { PlainPatch, PrintBody, SlipHead } from '@/core/slip/body'
+import type { VersionFacts } from '@/core/slip/facts'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
 
-type Change = (patch: Partial<SlipBody>) => void
+type Change = (patch: PlainPatch) => void
 
 /** Line 6 open: the picture's own darkness; the rest belongs to the preset. */
 export function ToneFields({
-  body,
+  print,
   version,
   onChange,
 }: {
-  readonly body: SlipBody
+  readonly print: PrintBody
   readonly version: VersionFacts | null
   readonly onChange: Change
 }) {
@@ -35,11 +36,11 @@ export function ToneFields({
       <CountField
         label="Darkness, minus lighter, plus darker"
         hideLabel
-        value={body.depth}
+        value={print.darkness}
         min={least}
         max={most}
         step={step}
-        onChange={(depth) => onChange({ depth })}
+        onChange={(darkness) => onChange({ darkness })}
       />
       <span className="soft small">
         minus lighter, plus darker; from {least} to {most}
@@ -50,25 +51,25 @@ export function ToneFields({
 
 /** Line 7 open. */
 export function CopiesFields(props: {
-  readonly body: SlipBody
+  readonly print: PrintBody
   readonly lastCopies: number | null
   readonly done: number
   readonly onChange: Change
 }) {
-  const { body, lastCopies, done, onChange } = props
+  const { print, lastCopies, done, onChange } = props
   return (
     <div className={css.stack}>
       <CountField
         label="Copies"
         hideLabel
-        value={body.copies}
+        value={print.copies}
         min={1}
         max={500}
         onChange={(copies) => onChange({ copies })}
       />
       <p className="soft small">
         {done > 0 ? `${done} good so far. ` : ''}
-        {lastCopies !== null && lastCopies !== body.copies ? `The slip before asked for ${lastCopies}.` : ''}
+        {lastCopies !== null && lastCopies !== print.copies ? `The slip before asked for ${lastCopies}.` : ''}
       </p>
     </div>
   )
@@ -76,18 +77,18 @@ export function CopiesFields(props: {
 
 /** Line 8 open: what it is made of, and who pays. */
 export function ChargeFields(props: {
-  readonly body: SlipBody
+  readonly chargeTo: SlipHead['chargeTo']
   readonly charge: Charge | null
   readonly groupName: string | null
-  readonly onChange: Change
+  readonly onChargeTo: (chargeTo: SlipHead['chargeTo']) => void
 }) {
-  const { body, charge, groupName, onChange } = props
+  const { chargeTo, charge, groupName, onChargeTo } = props
   const { currency } = useWays()
   return (
     <div className={css.stack}>
       <Choices
         label="Who pays"
-        value={body.chargeTo}
+        value={chargeTo}
         choices={[
           { value: 'member', label: 'the member' },
           {
@@ -96,7 +97,7 @@ export function ChargeFields(props: {
             ...(groupName ? {} : { closed: 'The member is in no group.' }),
           },
         ]}
-        onChange={(chargeTo) => onChange({ chargeTo })}
+        onChange={onChargeTo}
       />
       {charge ? (
         <dl className="facts">

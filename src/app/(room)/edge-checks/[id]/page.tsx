@@ -3,8 +3,8 @@ import { notFound } from 'next/navigation'
 import { EdgeCheckPage } from '@/features/edge-checks/edge-check'
 import { room } from '@/server/db/open'
 import { readEdgeCheck } from '@/server/stores/edge-checks'
+import { printLines } from '@/server/stores/print-jobs'
 import { readPrinter } from '@/server/stores/printers'
-import { printLines } from '@/server/stores/prints'
 
 type Params = { params: Promise<{ id: string }> }
 
@@ -22,7 +22,7 @@ export default async function Page({ params }: Params) {
     <EdgeCheckPage
       key={check.id}
       check={check}
-      prints={printLines(db, { checkId: check.id })}
+      prints={printLines(db, check.id)}
       addressed={(queue?.address.trim() ?? '') !== ''}
     />
   )

@@ -5,7 +5,7 @@ import { type Edges, type FedSheet, type Rect, rect } from '@/core/sheet/sheet'
  * A map of the feed frame that stretches about the sheet's centre and shifts: on paper = c + g * (p - c) + shift.
  * Lengths um, factors without unit.
  */
-export type Growth = {
+export type Enlargement = {
   readonly cx: number
   readonly cy: number
   readonly gx: number
@@ -14,8 +14,8 @@ export type Growth = {
   readonly shiftY: number
 }
 
-/** No growth: margins printing, or a queue that sprays past no edge. */
-export const noGrowth = (sheet: FedSheet): Growth => ({
+/** No enlargement: margins printing, or a queue that sprays past no edge. */
+export const noEnlargement = (sheet: FedSheet): Enlargement => ({
   cx: sheet.width / 2,
   cy: sheet.length / 2,
   gx: 1,
@@ -29,7 +29,7 @@ export const noGrowth = (sheet: FedSheet): Growth => ({
  * so gx = (W + left + right) / W and the centre moves by (right - left) / 2; so along.
  * @example overspray 2.2 mm on 297 x 420: gx 1.01481, gy 1.01048
  */
-export function growthOf(sheet: FedSheet, overspray: Edges): Growth {
+export function enlargementOf(sheet: FedSheet, overspray: Edges): Enlargement {
   return {
     cx: sheet.width / 2,
     cy: sheet.length / 2,
@@ -41,18 +41,18 @@ export function growthOf(sheet: FedSheet, overspray: Edges): Growth {
 }
 
 /**
- * The growth that a queue tells when in borderless it reports an odd resolution: native / reported.
- * @example growthFromResolution(720, 710) // 1.01408
+ * The enlargement that a queue tells when in borderless it reports an odd resolution: native / reported.
+ * @example enlargementFromResolution(720, 710) // 1.01408
  */
-export const growthFromResolution = (native: number, reported: number): number => native / reported
+export const enlargementFromResolution = (native: number, reported: number): number => native / reported
 
 /** Where the page's rectangle lands on the sheet. Both in the feed frame. */
-export function grow(g: Growth, r: Rect): Rect {
+export function grow(g: Enlargement, r: Rect): Rect {
   return rect(g.cx + g.gx * (r.x - g.cx) + g.shiftX, g.cy + g.gy * (r.y - g.cy) + g.shiftY, r.w * g.gx, r.h * g.gy)
 }
 
 /** What has to be sent so that `r` comes out: the inverse of {@link grow}, within half a um per edge. */
-export function shrink(g: Growth, r: Rect): Rect {
+export function shrink(g: Enlargement, r: Rect): Rect {
   return rect(g.cx + (r.x - g.cx - g.shiftX) / g.gx, g.cy + (r.y - g.cy - g.shiftY) / g.gy, r.w / g.gx, r.h / g.gy)
 }
 

@@ -2,20 +2,21 @@ import { chmodSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
 import { describe, expect, it, onTestFinished } from 'vitest'
+import { documentSchema, readStored, slipBookingSchema } from '@/contract/print-job'
+import { readRecord } from '@/contract/record'
+import type { PlainSlip } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
-import type { SlipBody } from '@/core/slip/facts'
-import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { addPicture } from '@/server/actions/pictures'
 import { importProfile } from '@/server/actions/profiles'
 import { receive } from '@/server/files/files'
 import { readEdgeCheck } from '@/server/stores/edge-checks'
-import { readPrint } from '@/server/stores/prints'
+import { readPrintJob } from '@/server/stores/print-jobs'
 import { printerProfile } from '../../../demo/icc'
 import { PrintRoom } from '../../../test/print-room'
 import { type ReadRaster, readRaster } from '../../../test/raster-reader'
-import { documentOf } from './document'
+import { openDocument } from './document'
 
 const B4 = { kind: 'size', sizeId: 'jis_b4_257x364mm' } as const
 
@@ -38,28 +39,29 @@ async function otter() {
     (await room.must(addPicture, { name, received: await receive(room.folder, Readable.from([bytes]), bytes.length) }))
       .id
   /** Starts a print and answers its document as the printer would read it; nothing is sent. */
-  const documented = async (body: Partial<SlipBody>) => {
+  const documented = async (body: PlainSlip) => {
     const slip = await printers.slip({ sheet: B4, ...body })
     const started = await room.must(ACTIONS['print.start'], {
       slipId: slip.id,
       revision: 1,
-      copies: 1,
+      prints: [{ printId: 'first', copies: 1, answers: [] }],
       outcome: 'proof',
       note: '',
-      answers: [],
     })
     return document(started.printIds[0] ?? '')
   }
   const document = async (printId: string) => {
-    const print = readPrint(room.db, printId)
+    const print = readPrintJob(room.db, printId)
     if (!print) throw new Error('no print')
-    const made = await documentOf(room.db, room.folder, print, room.now)
+    const document = readStored(documentSchema, print.document)
+    const { ticket } = document
+    const made = await openDocument(room.db, room.folder, document)
     if (!made.ok) return { problem: made.problem, raster: null, ticket: null, told: [] as number[], print }
     const chunks: Uint8Array[] = []
     const told: number[] = []
     for await (const chunk of made.value.stream((part) => told.push(part))) chunks.push(chunk)
     made.value.close()
-    return { problem: null, raster: readRaster(Buffer.concat(chunks)), ticket: made.value.ticket, told, print }
+    return { problem: null, raster: readRaster(Buffer.concat(chunks)), ticket, told, print }
   }
   return { printers, room, preset, added, documented, document }
 }
@@ -84,7 +86,7 @@ function extent(r: ReadRaster, white: number): { x: readonly [number, number]; y
     y: [col.indexOf(true) * mm, (col.lastIndexOf(true) + 1) * mm],
   }
 }
-const small: Partial<SlipBody> = { placing: { mode: 'exact', by: { edge: 'width', um: fromMm(60) } } }
+const small: PlainSlip = { placing: { mode: 'exact', by: { edge: 'width', um: fromMm(60) } } }
 
 describe('what goes to the printer', () => {
   it('is the page of the slip, at the queue’s resolution, where the figures say it is sent', async () => {
@@ -95,7 +97,8 @@ describe('what goes to the printer', () => {
     if (!raster || !ticket) throw new Error('no document')
     expect([raster.width, raster.height, raster.ppi]).toEqual([3643, 5159, 360])
     expect(raster.sizeName).toBe('jis_b4_257x364mm')
-    const sent = outcomeOf(print.facts as never).print?.sent
+    const { record } = readStored(slipBookingSchema, print.booking).run
+    const sent = readRecord(record.schema, record.body).pieces[0]?.sent
     const at = extent(raster, 255)
     expect(at.x[0]).toBeCloseTo((sent?.x ?? 0) / 1000, 0.8)
     expect(at.x[1]).toBeCloseTo(((sent?.x ?? 0) + (sent?.w ?? 0)) / 1000, 0.8)
@@ -193,7 +196,7 @@ describe('what goes to the printer', () => {
     })
     const check = readEdgeCheck(room.db, started.id)
     const [first, second] = room.db.$client
-      .prepare('select id from prints where check_id = ? order by copy')
+      .prepare('select id from print_jobs where subject_id = ? order by sheet')
       .pluck()
       .all(started.id) as string[]
     const one = await document(first ?? '')

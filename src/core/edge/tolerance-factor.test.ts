@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chiSquaredAbove, normalCdf, toleranceFactor } from './tolerance'
+import { chiSquaredAbove, normalCdf, toleranceFactor } from './tolerance-factor'
 
 /** mulberry32 */
 const seeded = (seed: number) => () => {

@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest'
+import { outcomeOf } from '@/core/slip/outcome'
+import { recordOf } from '@/core/slip/record'
+import { FIGURES, facts, VERSION } from '../../test/slip-facts'
+import { RECORD_SCHEMA, readRecord } from './record'
+
+const promised = facts(
+  { edge: 'borderless', placing: { mode: 'fill' } },
+  { version: { ...VERSION, checked: { margins: null, borderless: FIGURES } } },
+)
+const record = recordOf(promised, outcomeOf(promised), [{ check: 'stock', says: 'Two are left.', reason: null }])
+
+describe('the record of a run', () => {
+  it('comes back from the database whole', () => {
+    expect(record?.pieces[0]?.onPaper.w).toBe(257_000)
+    expect(readRecord(RECORD_SCHEMA, JSON.parse(JSON.stringify(record)))).toEqual(record)
+  })
+  it('says where its figures are from, and what was answered', () => {
+    expect(record).toMatchObject({
+      figures: { source: 'checked', number: 4 },
+      stops: [{ check: 'stock', reason: null }],
+      corrected: true,
+    })
+    expect(record?.lines.map((l) => l.what)).toEqual(['paper', 'ink', 'room share'])
+  })
+  it('one of a newer program, or that is none, is refused', () => {
+    expect(() => readRecord(RECORD_SCHEMA + 1, record)).toThrow(/this program knows/)
+    expect(() => readRecord(RECORD_SCHEMA, { ...record, lines: 'none' })).toThrow(/lines/)
+  })
+  it('there is none of a print that is not whole', () => {
+    const waits = facts({}, { picture: null })
+    expect(recordOf(waits, outcomeOf(waits), [])).toBeNull()
+  })
+})

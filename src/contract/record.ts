@@ -1,0 +1,81 @@
+import { z } from 'zod'
+import type { RecordedPiece, RecordedStop, RunRecord } from '@/core/slip/record'
+import { minorSchema, umSchema } from './lengths'
+import { fedSheetSchema, fourEdges, pageSchema, pxRectSchema, quarterSchema, rectSchema } from './page'
+
+const stopSchema = z
+  .object({ check: z.string(), says: z.string(), reason: z.string().nullable() })
+  .readonly() satisfies z.ZodType<RecordedStop, unknown>
+
+const pieceSchema = z
+  .object({
+    picture: z.object({ id: z.string(), name: z.string(), width: z.number(), height: z.number() }).readonly(),
+    quarter: quarterSchema,
+    crop: pxRectSchema,
+    asked: rectSchema,
+    sent: rectSchema,
+    onPaper: rectSchema,
+    tolerance: z
+      .object({
+        ...{ width: umSchema, height: umSchema },
+        ...{ left: umSchema, right: umSchema, lead: umSchema, trail: umSchema },
+      })
+      .readonly(),
+    ppi: z.object({ across: z.number(), along: z.number() }).readonly(),
+    cutOff: fourEdges,
+    slivers: fourEdges,
+    reaches: z.object({ left: z.boolean(), right: z.boolean(), lead: z.boolean(), trail: z.boolean() }).readonly(),
+    inkedMm2: z.number(),
+    placed: z.object({ rect: rectSchema, full: rectSchema, lossPercent: z.number() }).readonly(),
+  })
+  .readonly() satisfies z.ZodType<RecordedPiece, unknown>
+
+const recordSchema = z
+  .object({
+    sheet: z
+      .object({
+        sheet: fedSheetSchema,
+        roll: z.boolean(),
+        overspray: fourEdges,
+        enlargement: z
+          .object({
+            ...{ gx: z.number(), gy: z.number(), cx: z.number(), cy: z.number() },
+            ...{ shiftX: z.number(), shiftY: z.number() },
+          })
+          .readonly(),
+        borderless: z.boolean(),
+        area: rectSchema,
+        frame: rectSchema,
+      })
+      .readonly(),
+    sizeName: z.string().nullable(),
+    enlargement: z.enum(['corrected', 'left']),
+    corrected: z.boolean(),
+    figures: z.discriminatedUnion('source', [
+      z.object({ source: z.literal('declared') }).readonly(),
+      z.object({ source: z.literal('checked'), id: z.string(), number: z.int(), at: z.int() }).readonly(),
+    ]),
+    pieces: z.array(pieceSchema).readonly(),
+    lines: z
+      .array(z.object({ what: z.enum(['paper', 'ink', 'room share']), amount: minorSchema }).readonly())
+      .readonly(),
+    inkMl: z.number(),
+    stops: z.array(stopSchema).readonly(),
+    page: pageSchema,
+  })
+  .readonly() satisfies z.ZodType<RunRecord, unknown>
+
+/** The schema of a record as it is written now. */
+export const RECORD_SCHEMA = 1
+
+/**
+ * What is done to a record of each older schema to make it one of the next: a list that only grows, from schema 1 on. A
+ * record is never written again; it is brought up when it is read.
+ */
+const UPGRADES: readonly ((body: unknown) => unknown)[] = []
+
+/** A record out of the database, of whatever schema. @throws for one of a newer program, or that is none: a bug. */
+export function readRecord(schema: number, body: unknown): RunRecord {
+  if (schema > RECORD_SCHEMA) throw new Error(`a record of schema ${schema}; this program knows ${RECORD_SCHEMA}`)
+  return recordSchema.parse(UPGRADES.slice(schema - 1).reduce((older, up) => up(older), body))
+}

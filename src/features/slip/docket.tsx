@@ -1,0 +1,162 @@
+'use client'
+
+import { times, writeMoney } from '@/core/money/money'
+import { wholeCrop } from '@/core/placing/placing'
+import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
+import type { PrintFacts } from '@/core/slip/facts'
+import type { PrintOutcome } from '@/core/slip/outcome'
+import { sayDuration } from '@/ui/parts/dates'
+import { useWays } from '@/ui/unit/unit'
+import { DocketLine } from './docket-line'
+import { EdgeFields } from './lines/edge-fields'
+import { PictureFields } from './lines/picture-fields'
+import { PlacingFields } from './lines/placing-fields'
+import { PresetFields } from './lines/preset-fields'
+import { SheetFields } from './lines/sheet-fields'
+import { ChargeFields, CopiesFields, ToneFields } from './lines/small-fields'
+import { edgeLine, type Line, pictureLine, placingLine, presetLine, sheetLine, toneLine } from './sentences'
+import css from './slip.module.css'
+import type { SlipPage } from './types'
+import type { Taken } from './use-uploads'
+
+export const LINES = ['picture', 'preset', 'sheet', 'edge', 'placing', 'tone', 'copies', 'charge'] as const
+export type LineName = (typeof LINES)[number]
+
+const LABELS: Readonly<Record<LineName, string>> = {
+  picture: 'Picture',
+  preset: 'Preset',
+  sheet: 'Sheet',
+  edge: 'Edge',
+  placing: 'Placing',
+  tone: 'Tone',
+  copies: 'Copies',
+  charge: 'Charge',
+}
+
+/** The line that a print opens with: the first that still needs something, else none. */
+export function firstOpen(print: PrintBody): LineName | null {
+  if (print.pieces.some((p) => !p.pictureId)) return 'picture'
+  if (!print.versionId) return 'preset'
+  return print.sheet ? null : 'sheet'
+}
+
+/** The numbered lines of one print of a slip. */
+export function Docket(props: {
+  readonly page: SlipPage
+  readonly body: SlipBody
+  readonly print: PrintBody
+  readonly piece: PieceBody
+  readonly facts: PrintFacts
+  readonly outcome: PrintOutcome
+  readonly closed: ReadonlyMap<string, string>
+  readonly editable: boolean
+  readonly open: LineName | null
+  /** good copies of this print so far */
+  readonly good: number
+  readonly onOpen: (line: LineName | null) => void
+  readonly edit: (patch: PlainPatch) => void
+  readonly editHead: (patch: Partial<SlipHead>) => void
+  readonly onPicture: (id: string, fileName: string) => void
+  readonly onMore: (files: readonly Taken[]) => Promise<void>
+  readonly onSlips: (files: readonly Taken[]) => Promise<void>
+  readonly onVersion: (id: string) => void
+  readonly onAnotherSize: (() => void) | null
+}) {
+  const { page, body, print, piece, facts, outcome, editable, good, edit } = props
+  const { unit } = useWays()
+  const { catalogue, people } = page
+  const [shown, laid] = [facts.pictures[0] ?? null, outcome.pieces[0] ?? null]
+  const sheet = outcome.sheet?.sheet ?? null
+  const group = people.find((p) => p.id === body.memberId)?.groupName ?? null
+  const line = (name: LineName, says: Line) => ({
+    number: LINES.indexOf(name) + 1,
+    label: LABELS[name],
+    line: says,
+    open: props.open === name,
+    onToggle: () => props.onOpen(props.open === name ? null : name),
+  })
+  return (
+    <>
+      <DocketLine {...line('picture', pictureLine(shown, piece.crop))}>
+        <PictureFields
+          picture={shown}
+          crop={piece.crop}
+          sheetRatio={sheet ? Math.max(sheet.width, sheet.length) / Math.min(sheet.width, sheet.length) : null}
+          disabled={!editable}
+          onPicture={props.onPicture}
+          onMore={props.onMore}
+          onSlips={props.onSlips}
+          onCrop={(crop) => edit({ crop })}
+        />
+      </DocketLine>
+      <DocketLine {...line('preset', presetLine(facts.version))}>
+        <PresetFields
+          versions={catalogue.versions}
+          version={facts.version}
+          newer={print.versionId ? (page.newer[print.versionId] ?? null) : null}
+          closed={props.closed}
+          onVersion={props.onVersion}
+        />
+      </DocketLine>
+      <DocketLine {...line('sheet', sheetLine(print, facts.size?.name ?? null, outcome, facts.version, unit))}>
+        <SheetFields
+          sheet={print.sheet}
+          catalogue={catalogue}
+          version={facts.version}
+          crop={piece.crop ?? (shown ? wholeCrop(shown) : null)}
+          length={sheet?.length ?? null}
+          onSheet={(next) => edit({ sheet: next })}
+        />
+        {props.onAnotherSize ? (
+          <button type="button" className={css.offer} onClick={props.onAnotherSize}>
+            This picture in another size too
+          </button>
+        ) : null}
+      </DocketLine>
+      <DocketLine {...line('edge', edgeLine(print, outcome, unit))}>
+        <EdgeFields print={print} laid={laid} outcome={outcome} version={facts.version} onChange={edit} />
+      </DocketLine>
+      <DocketLine {...line('placing', placingLine(print, piece, outcome, laid, unit))}>
+        <PlacingFields print={print} piece={piece} outcome={outcome} laid={laid} onChange={edit} />
+      </DocketLine>
+      <DocketLine {...line('tone', toneLine(print, facts.version))}>
+        <ToneFields print={print} version={facts.version} onChange={edit} />
+      </DocketLine>
+      <DocketLine
+        {...line('copies', { says: String(print.copies), detail: copiesDetail(print, good, page.lastCopies, outcome) })}
+      >
+        <CopiesFields print={print} lastCopies={page.lastCopies} done={good} onChange={edit} />
+      </DocketLine>
+      <DocketLine {...line('charge', chargeLine(outcome.charge, body, print, group, catalogue))}>
+        <ChargeFields
+          chargeTo={body.chargeTo}
+          charge={outcome.charge}
+          groupName={group}
+          onChargeTo={(chargeTo) => props.editHead({ chargeTo })}
+        />
+      </DocketLine>
+    </>
+  )
+}
+
+function copiesDetail(print: PrintBody, good: number, before: number | null, outcome: PrintOutcome): string {
+  if (good > 0) return `${good} good so far`
+  if (before !== null && before !== print.copies) return `the slip before asked for ${before}`
+  return outcome.seconds === null ? '' : `about ${sayDuration(outcome.seconds * print.copies)} at the printer`
+}
+
+function chargeLine(
+  charge: PrintOutcome['charge'],
+  body: SlipHead,
+  print: PrintBody,
+  group: string | null,
+  { currency }: SlipPage['catalogue'],
+): Line {
+  if (!charge) return { says: 'Nothing yet', detail: 'counted once picture, preset and sheet are chosen' }
+  const to = body.chargeTo === 'group' && group ? 'the group account' : body.memberId ? 'the member' : 'nobody yet'
+  const each = print.copies > 1 ? ` each, ${writeMoney(times(charge.total, print.copies), currency)}` : ''
+  return {
+    says: `${writeMoney(charge.total, currency)}${each} to ${to}`,
+    detail: charge.lines.map((l) => `${l.what} ${writeMoney(l.amount, currency)}`).join(', '),
+  }
+}

@@ -1,0 +1,83 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import { tradePair } from '@/core/length/write'
+import { useWays } from '@/ui/unit/unit'
+import css from './slip.module.css'
+import type { Wanted } from './wanted'
+
+/** The prints of a slip that has several: which one the docket shows, where each stands, and all of them in turn. */
+export function PrintList(props: {
+  readonly wanted: readonly Wanted[]
+  readonly at: string
+  readonly editable: boolean
+  readonly onChoose: (id: string) => void
+  readonly onDrop: (id: string) => void
+  readonly onAll: (does: 'print' | 'log') => void
+}) {
+  const { wanted, at, editable } = props
+  const { unit } = useWays()
+  const left = wanted.filter((w) => w.state === 'wanted')
+  const sent = left.filter((w) => w.address !== null)
+  return (
+    <section className={css.printList} aria-label="Prints on this slip">
+      <ol>
+        {wanted.map((w) => (
+          <li key={w.print.id} data-at={w.print.id === at || undefined}>
+            <button type="button" aria-pressed={w.print.id === at} onClick={() => props.onChoose(w.print.id)}>
+              <span className={css.lineNumber}>{w.print.copies} ×</span>
+              <span>
+                <span className={css.printSays}>{saySheet(w, unit)}</span>
+                <span className={css.printDetail}>{w.facts.version?.paper.name ?? 'no preset yet'}</span>
+              </span>
+              <span className={LEVEL[w.state]}>{sayState(w)}</span>
+            </button>
+            {editable && w.state !== 'printing' && w.good === 0 ? (
+              <button
+                type="button"
+                className={css.plain}
+                aria-label={`Remove print ${w.number}, ${saySheet(w, unit)}`}
+                onClick={() => props.onDrop(w.print.id)}
+              >
+                remove
+              </button>
+            ) : null}
+          </li>
+        ))}
+      </ol>
+      {left.length > 1 ? (
+        <div className={css.row}>
+          <Button size="compact-xs" disabled={sent.length < left.length} onClick={() => props.onAll('print')}>
+            Print all {left.length} in turn
+          </Button>
+          <Button size="compact-xs" variant="default" onClick={() => props.onAll('log')}>
+            Log all {left.length}
+          </Button>
+          {sent.length < left.length ? <span className="soft small">not every queue has an address</span> : null}
+        </div>
+      ) : null}
+    </section>
+  )
+}
+
+/** A print by its sheet: the size's name, or its measures. */
+export function saySheet(w: Pick<Wanted, 'outcome' | 'facts'>, unit: 'mm' | 'in'): string {
+  const { sheet } = w.outcome
+  if (!sheet) return 'no sheet yet'
+  return w.facts.size?.name ?? tradePair(sheet.sheet.width, sheet.sheet.length, unit)
+}
+
+const LEVEL: Readonly<Record<Wanted['state'], string>> = {
+  unready: 'soft',
+  wanted: 'soft',
+  printing: 'level-caution',
+  done: 'level-fine',
+}
+
+function sayState(w: Wanted): string {
+  if (w.state === 'printing') return 'printing'
+  if (w.state === 'done') return 'done'
+  if (w.state === 'unready') return 'not filled yet'
+  const stop = w.stops.length > 0 ? ', stop' : ''
+  return w.good > 0 ? `${w.good} of ${w.print.copies} good${stop}` : `to print${stop}`
+}

@@ -1,0 +1,58 @@
+import { eq } from 'drizzle-orm'
+import type { Cause } from '@/contract/slip-data'
+import type { Run } from '@/contract/views/log'
+import type { RunOutcome } from '@/core/charge/charge'
+import type { Minor } from '@/core/money/money'
+import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
+import { accountEntries, runCorrections, runParts } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
+import { type Account, accountOf } from './runs'
+
+/** What a run turned out to be. */
+export type Turned = {
+  readonly outcome: RunOutcome
+  readonly cause: Cause | null
+  readonly note: string
+  /** what is paid from now on */
+  readonly charge: Minor
+  /** whose it is from now on; null: as before */
+  readonly moved: { readonly memberId: string | null; readonly groupId: string | null } | null
+  readonly at: number
+  readonly byId: string
+}
+
+/** Writes a correction: its own row, how the run's part stands now, and the entries that set the accounts right. */
+export function correctRunRows(db: Db, run: Run, turned: Turned): void {
+  const { outcome, cause, note, charge, moved, at, byId } = turned
+  db.insert(runCorrections)
+    .values({
+      ...{ id: newId(), runId: run.id, at, byId, outcome, cause, note, charge },
+      memberId: moved?.memberId ?? null,
+    })
+    .run()
+  db.update(runParts)
+    .set({
+      ...{ nowOutcome: outcome, nowCause: cause, nowCharge: charge },
+      ...(moved ? { nowMemberId: moved.memberId } : {}),
+    })
+    .where(eq(runParts.id, run.partId))
+    .run()
+  const entry = (account: Account | null, amount: number): void => {
+    if (!account || amount === 0) return
+    db.insert(accountEntries)
+      .values({ id: newId(), at, ...account, kind: 'correction', amount, partId: run.partId, note, byId })
+      .run()
+  }
+  // what was paid stands on the account that paid it last
+  const paid = db
+    .select({ personId: accountEntries.personId, groupId: accountEntries.groupId })
+    .from(accountEntries)
+    .where(eq(accountEntries.partId, run.partId))
+    .orderBy(newestFirst(accountEntries))
+    .get()
+  if (moved) {
+    entry(paid ?? null, -run.charge)
+    entry(accountOf(run.chargeTo, moved.memberId, moved.groupId), charge)
+  } else entry(paid ?? accountOf(run.chargeTo, run.memberId, run.groupId), charge - run.charge)
+}

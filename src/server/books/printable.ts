@@ -1,0 +1,195 @@
+import { eq } from 'drizzle-orm'
+import type { RunDraft, SlipBooking } from '@/contract/print-job'
+import { RECORD_SCHEMA } from '@/contract/record'
+import type { RunOutcome } from '@/core/charge/charge'
+import { runChecks } from '@/core/checks/all'
+import { type LengthUnit, um } from '@/core/length/length'
+import { writeLength } from '@/core/length/write'
+import { bad, ok, type Result } from '@/core/result/result'
+import { factsFrom } from '@/core/slip/catalogue'
+import type { PictureFacts, PrintFacts, VersionFacts } from '@/core/slip/facts'
+import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
+import { type RecordedStop, type RunRecord, recordOf } from '@/core/slip/record'
+import { sayFinding } from '@/core/words/checks'
+import type { Problem } from '@/core/words/problems'
+import type { Db } from '@/server/db/open'
+import { people, queues } from '@/server/db/schema'
+import { rollLeft } from '@/server/stores/papers'
+import { printingNow } from '@/server/stores/print-jobs'
+import { readRoom } from '@/server/stores/room'
+import { catalogue, picturesOf, readSlip, type Slip } from '@/server/stores/slips'
+
+/** A print with everything there that printing it needs, and what it leads to. */
+export type Printable = {
+  readonly facts: Omit<PrintFacts, 'version' | 'pictures'> & {
+    readonly version: VersionFacts
+    readonly pictures: readonly PictureFacts[]
+  }
+  readonly outcome: Omit<PrintOutcome, 'sheet' | 'page'> & {
+    readonly sheet: NonNullable<PrintOutcome['sheet']>
+    readonly page: NonNullable<PrintOutcome['page']>
+  }
+  readonly printerId: string
+}
+
+/** What a print still misses before it can be printed or logged. */
+function complete(db: Db, facts: PrintFacts): Result<Printable, Problem> {
+  const missing = (what: string) => bad({ code: 'slip_incomplete', missing: what } as const)
+  const outcome = outcomeOf(facts)
+  const { version } = facts
+  const pictures = facts.pictures.flatMap((p) => (p ? [p] : []))
+  if (pictures.length < facts.pictures.length) return missing('picture')
+  if (!version) return missing('preset')
+  if (outcome.noInk) return missing('print that leaves ink on its sheet')
+  const { sheet, page } = outcome
+  if (!sheet || !page) return missing('sheet')
+  const queue = db.select().from(queues).where(eq(queues.id, version.settings.queueId)).get()
+  if (!queue) return bad({ code: 'not_found', what: 'The queue of this preset' })
+  return ok({
+    facts: { ...facts, version, pictures },
+    outcome: { ...outcome, sheet, page },
+    printerId: queue.printerId,
+  })
+}
+
+/** A slip as it was seen by who asks, or why nothing of it can be printed or logged. */
+export function slipAsSeen(
+  db: Db,
+  asked: { readonly slipId: string; readonly revision: number },
+): Result<Slip, Problem> {
+  const slip = readSlip(db, asked.slipId)
+  if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+  if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
+  if (slip.revision !== asked.revision)
+    return bad({ code: 'stale', what: 'This slip', yours: asked.revision, now: slip.revision, current: slip.body })
+  return ok(slip)
+}
+
+/** The asked prints of a slip, ready; or why one of them is not. */
+export function printablesOf(
+  db: Db,
+  slip: Slip,
+  printIds: readonly string[],
+  now: number,
+): Result<readonly Printable[], Problem> {
+  const prints = printIds.map((id) => slip.body.prints.find((p) => p.id === id))
+  const pictures = picturesOf(db, slip.body)
+  const known = catalogue(
+    db,
+    now,
+    prints.flatMap((p) => (p?.versionId ? [p.versionId] : [])),
+  )
+  const ready: Printable[] = []
+  for (const [i, print] of prints.entries()) {
+    if (!print) return bad({ code: 'not_found', what: `Print ${printIds[i]} of slip ${slip.number}` })
+    if (printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
+    const one = complete(
+      db,
+      factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null),
+    )
+    if (!one.ok) return one
+    ready.push(one.value)
+  }
+  return ok(ready)
+}
+
+/** One print of a slip, ready; that it is being printed is no reason against a file of it. */
+export function printableForFile(db: Db, slip: Slip, printId: string, now: number): Result<Printable, Problem> {
+  const print = slip.body.prints.find((p) => p.id === printId)
+  if (!print) return bad({ code: 'not_found', what: `Print ${printId} of slip ${slip.number}` })
+  const pictures = picturesOf(db, slip.body)
+  const known = catalogue(db, now, print.versionId ? [print.versionId] : [])
+  return complete(
+    db,
+    factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null),
+  )
+}
+
+/** The stops of a print in words, with the reasons that answer them; a good print needs one for each. */
+export const answered = (
+  { facts, outcome }: Printable,
+  wants: RunOutcome,
+  given: readonly { readonly check: string; readonly reason: string }[],
+  unit: LengthUnit,
+): Result<readonly RecordedStop[], Problem> =>
+  answeredStops(
+    runChecks(facts, outcome)
+      .filter((f) => f.level === 'stop')
+      .map((f) => ({
+        ...{ check: f.check, says: sayFinding(f, unit) },
+        reason: given.find((g) => g.check === f.check)?.reason ?? null,
+      })),
+    wants,
+    '',
+  )
+
+/** Recorded stops for what a print turned out to be: a note answers those that have no reason yet. */
+export function answeredStops(
+  recorded: readonly RecordedStop[],
+  wants: RunOutcome,
+  note: string,
+): Result<readonly RecordedStop[], Problem> {
+  const stops = recorded.map((s) => ({ ...s, reason: s.reason ?? (note.trim() || null) }))
+  const open = stops.filter((s) => s.reason === null)
+  return wants === 'good' && open.length > 0
+    ? bad({ code: 'stops_unanswered', checks: open.map((s) => s.says.replace(/\.$/, '')) })
+    : ok(stops)
+}
+
+/** Whether the rolls in use are long enough for these copies; sheets are only counted, a shelf can be wrong. */
+export function enoughRoll(
+  db: Db,
+  asked: readonly { readonly printable: Printable; readonly copies: number }[],
+): Problem | null {
+  const needs = new Map<string, number>()
+  for (const { printable: p, copies } of asked) {
+    const rollId = p.facts.stock?.rollId
+    if (p.outcome.sheet.roll && rollId)
+      needs.set(rollId, (needs.get(rollId) ?? 0) + p.outcome.sheet.sheet.length * copies)
+  }
+  const unit = readRoom(db)?.unit ?? 'mm'
+  for (const [rollId, needed] of needs) {
+    const left = rollLeft(db, rollId)
+    if (left < needed)
+      return {
+        code: 'nothing_left',
+        what: 'The roll',
+        left: writeLength(left, unit),
+        needed: `${writeLength(um(needed), unit)}; correct its length under Papers & rolls`,
+      }
+  }
+  return null
+}
+
+/** What is booked for each copy of a print, with who pays as it is said now. */
+export function bookingOf(
+  db: Db,
+  slip: Slip,
+  { facts, outcome, printerId }: Printable,
+  stops: readonly RecordedStop[],
+): SlipBooking {
+  const { version } = facts
+  const { sheet, roll } = outcome.sheet
+  const { memberId } = facts.slip
+  const member = memberId ? db.select().from(people).where(eq(people.id, memberId)).get() : undefined
+  const record = recordOf(facts, outcome, stops)
+  if (!record) throw new Error('a print of which everything is there has a record')
+  const run: RunDraft = {
+    ...{ versionId: version.id, paperId: version.paper.id, tariffId: facts.tariff.id },
+    ...{ slipId: slip.id, printId: facts.print.id, chargeTo: facts.slip.chargeTo },
+    ...{ memberId: member?.id ?? null, groupId: member?.groupId ?? null },
+    ...{ widthUm: sheet.width, inkMicrolitres: Math.round(record.inkMl * 1000) },
+    record: storedRecord(record),
+  }
+  return {
+    used: {
+      ...{ printerId, feedId: version.feed.id, blackInk: version.settings.blackInk },
+      ...{ stockId: facts.stock?.id ?? null, rollId: roll ? (facts.stock?.rollId ?? null) : null },
+      lengthUm: sheet.length,
+    },
+    run,
+  }
+}
+
+/** A record with the number of the schema that it is written in. */
+export const storedRecord = (body: RunRecord) => ({ schema: RECORD_SCHEMA, body })

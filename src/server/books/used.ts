@@ -1,0 +1,55 @@
+import { and, eq } from 'drizzle-orm'
+import type { Used } from '@/contract/print-job'
+import { newId } from '@/server/db/ids'
+import type { Db } from '@/server/db/open'
+import { feeds, loads, printers, rollMoves, stockMoves } from '@/server/db/schema'
+
+/** Rows that go into one statement: far fewer than SQLite's limit on values. */
+const AT_ONCE = 100
+
+/** Inserts rows, many in a statement: one of five hundred copies must not hold up a room. */
+export function insertAll<Row>(rows: readonly Row[], insert: (some: Row[]) => void): void {
+  for (let i = 0; i < rows.length; i += AT_ONCE) insert(rows.slice(i, i + AT_ONCE))
+}
+
+/** For each run one sheet off the shelf, or a length off the roll; a sheet without a run is booked with null. */
+export function takePaper(
+  db: Db,
+  { rollId, stockId, lengthUm }: Used,
+  runIds: readonly (string | null)[],
+  at: number,
+  byId: string,
+): void {
+  const each = runIds.map((runId) => ({ id: newId(), at, kind: 'run' as const, runId, byId }))
+  if (rollId)
+    insertAll(
+      each.map((move) => ({ ...move, rollId, deltaUm: -lengthUm })),
+      (some) => db.insert(rollMoves).values(some).run(),
+    )
+  else if (stockId)
+    insertAll(
+      each.map((move) => ({ ...move, stockId, delta: -1 })),
+      (some) => db.insert(stockMoves).values(some).run(),
+    )
+}
+
+/** What was printed on is what is loaded: noted where something else was, or nothing. */
+export function noteLoaded(db: Db, used: Used, at: number, byId: string): void {
+  const { printerId, feedId, stockId, rollId } = used
+  if (!db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, feedId)).get()) return
+  const there = db.select().from(loads).where(eq(loads.feedId, feedId)).get()
+  if (there ? there.stockId === stockId && there.rollId === rollId : stockId === null) return
+  const row = { printerId, feedId, stockId, rollId, at, byId }
+  db.insert(loads)
+    .values(row)
+    .onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row })
+    .run()
+}
+
+/** A print that came out was made with its preset's black: a printer that had to has swapped to it by itself. */
+export function noteBlack(db: Db, used: Used): void {
+  db.update(printers)
+    .set({ holdsBlack: used.blackInk })
+    .where(and(eq(printers.id, used.printerId), eq(printers.blackShared, true)))
+    .run()
+}

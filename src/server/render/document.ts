@@ -1,0 +1,132 @@
+import type { PrintDocument } from '@/contract/print-job'
+import type { Page } from '@/core/page/page'
+import { type PageColour, pageColour } from '@/core/print/colour'
+import { deliveryOf, sayNotTaken } from '@/core/print/delivery'
+import { ticketFor } from '@/core/print/ticket'
+import { declaredMargins, type QueueFacts } from '@/core/printer/facts'
+import type { Told } from '@/core/printer/told'
+import { bad, ok, type Result } from '@/core/result/result'
+import { pwgNameOf } from '@/core/sizes/sizes'
+import type { PictureFacts, VersionFacts } from '@/core/slip/facts'
+import type { Problem } from '@/core/words/problems'
+import type { RasterPage } from '@/formats/pwg-raster/write'
+import type { Db } from '@/server/db/open'
+import { takesOf } from '@/server/stores/told'
+import { type OpenPicture, openPicture } from './open-picture'
+import { fileOf, targetOf } from './picture-files'
+import { pixelsOf } from './raster'
+import { writerOf } from './writers'
+
+/** Whether a profile's own description says sRGB, which is what untagged colour is taken for. */
+const isSrgb = (description: string): boolean => /s\s?RGB/i.test(description)
+
+/** What is done to the numbers of a page's pictures: decided here for files and printers alike. */
+export function coloursOf(
+  version: VersionFacts,
+  pictures: readonly PictureFacts[],
+  medium: 'raster' | 'file',
+): PageColour & Pick<PrintDocument, 'pictures' | 'target'> {
+  const how = pageColour(
+    version.settings,
+    pictures.map((p) => ({
+      grey: p.grey,
+      otherProfile: medium === 'raster' && p.profile !== null && !isSrgb(p.profile),
+    })),
+    version.profile?.grey ?? false,
+  )
+  const { fileColour } = version.settings
+  return {
+    ...how,
+    pictures: pictures
+      .map((p, i) => ({ id: p.id, convert: how.convert[i] ?? ('nothing' as const) }))
+      .filter((p, i, all) => all.findIndex((q) => q.id === p.id) === i),
+    target:
+      fileColour.kind === 'profile'
+        ? { profileId: fileColour.profileId, intent: fileColour.intent, blackPoint: fileColour.blackPoint }
+        : null,
+  }
+}
+
+/** What is known when somebody presses. */
+export type Pressed = {
+  readonly page: Page
+  readonly version: VersionFacts
+  readonly borderless: boolean
+  readonly pictures: readonly PictureFacts[]
+  readonly queue: Pick<QueueFacts, 'ipp' | 'qualities'>
+  readonly told: Told | null
+}
+
+/** One sheet as it will go to its printer, ticket and all, by what the printer told; or why it cannot be sent. */
+export function documentOf(pressed: Pressed): Result<PrintDocument, Problem> {
+  const { page, version, borderless, pictures, queue, told } = pressed
+  const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
+  const colour =
+    pictures.length > 0 ? coloursOf(version, pictures, 'raster') : ({ ...GREY, pictures: [], target: null } as const)
+  const delivery = deliveryOf(told && takesOf(told), colour, version.quality.ppi)
+  if (!delivery.ok) return cannot(sayNotTaken(delivery.problem))
+  const { space, bits } = delivery.value
+  const margins = borderless ? null : declaredMargins(version.queueFeed, page.sheet.width)
+  const ticket = ticketFor(version, queue.ipp, queue.qualities, page.sheet, margins, delivery.value, told)
+  const { mostPixels } = writerOf(delivery.value.format)
+  const document: PrintDocument = {
+    ...{ page, ticket, space, bits, pictures: colour.pictures, target: colour.target },
+    wants: saysPaper(version, page.sheet),
+  }
+  const head = headOf(document)
+  return mostPixels !== null && head.width * head.height > mostPixels
+    ? cannot(
+        'it takes JPEG only, and this sheet is too large to be sent as one. Save the file and print it with scaling off.',
+      )
+    : ok(document)
+}
+
+/** Rulers and text alone. */
+const GREY = { space: 'sgray', bits: 8 } as const
+
+const saysPaper = (version: VersionFacts, sheet: Page['sheet']): string =>
+  `${version.paper.name} of ${sayMm(sheet.width)} x ${sayMm(sheet.length)} mm in the ${version.feed.name}`
+
+const sayMm = (um: number): string => String(Math.round(um / 100) / 10)
+
+const headOf = ({ page, ticket, space, bits }: Omit<PrintDocument, 'wants'>): RasterPage => ({
+  width: pixelsOf(page.sheet.width, ticket.ppi),
+  height: pixelsOf(page.sheet.length, ticket.ppi),
+  ppi: ticket.ppi,
+  ...{ colour: space, bits },
+  sizeName: pwgNameOf(page.sheet.width, page.sheet.length),
+  mediaType: ticket.mediaType,
+  printQuality: ticket.quality,
+})
+
+/** A document with its pictures open: what can go wrong has gone wrong before anything is said to a printer. */
+export type OpenDocument = {
+  readonly head: RasterPage
+  readonly stream: (told: (part: number) => void) => AsyncGenerator<Uint8Array>
+  readonly close: () => void
+}
+
+export async function openDocument(
+  db: Db,
+  folder: string,
+  document: PrintDocument,
+): Promise<Result<OpenDocument, Problem>> {
+  const target = await targetOf(db, folder, document.target)
+  if (!target.ok) return target
+  const opened = new Map<string, OpenPicture>()
+  const close = (): void => {
+    for (const picture of opened.values()) picture.close()
+  }
+  for (const { id, convert } of document.pictures) {
+    const file = fileOf(db, folder, id)
+    const picture = file.ok ? await openPicture(file.value, { convert, target: target.value }) : file
+    if (!picture.ok) {
+      close()
+      return picture
+    }
+    opened.set(id, picture.value)
+  }
+  const head = headOf(document)
+  const { write } = writerOf(document.ticket.format)
+  return ok({ head, stream: (told) => write(document.page, opened, head, told), close })
+}
