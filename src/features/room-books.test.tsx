@@ -159,7 +159,7 @@ describe('stock of a paper', () => {
 })
 
 describe('members', () => {
-  const GROUP: GroupRow = { id: 'g', name: 'Herbarium group', owes: minor(1234) }
+  const GROUP: GroupRow = { id: 'g', name: 'Herbarium group', owes: minor(1234), members: 2 }
   const IRIA: PersonRow = {
     id: 'i',
     number: 2,
@@ -172,7 +172,7 @@ describe('members', () => {
     revision: 5,
   }
   const page = (people: readonly PersonRow[] = [IRIA, { ...IRIA, id: 'k', name: 'Perrin', role: 'keeper' }]) =>
-    show(<Members people={people} groups={[GROUP]} open={null} />)
+    show(<Members people={people} groups={[GROUP]} count={people.length} all={people.length} from={0} page={40} />)
   const rowOf = (name: RegExp) => within(screen.getByRole('row', { name }))
 
   it('stand with their role, group and what they owe; each leads to their prints', () => {

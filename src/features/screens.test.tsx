@@ -145,7 +145,7 @@ describe('the bench', () => {
   const bench: BenchData = {
     waiting: 1,
     today: { runs: 6, spoiled: 1, mm2: 2_310_000 },
-    unplaced: [],
+    ...{ unplaced: [], unplacedCount: 0 },
     lanes: [
       {
         prints: [],
@@ -202,6 +202,7 @@ describe('the bench', () => {
                 finding: null,
               },
             ],
+            ...{ count: 1, prints: 3 },
           },
         ],
       },

@@ -24,7 +24,14 @@ export type BenchSlip = {
   readonly finding: Finding | null
 }
 
-export type BenchGroup = { readonly needs: Needs; readonly slips: readonly BenchSlip[] }
+/** Prints that need the same first: those that have waited longest are shown, the others counted. */
+export type BenchGroup = {
+  readonly needs: Needs
+  readonly slips: readonly BenchSlip[]
+  readonly count: number
+  /** copies of all of them */
+  readonly prints: number
+}
 
 export type Lane = {
   readonly printer: Pick<
@@ -40,6 +47,7 @@ export type Bench = {
   readonly lanes: readonly Lane[]
   /** waiting without preset, or with one whose printer is gone */
   readonly unplaced: readonly BenchSlip[]
+  readonly unplacedCount: number
   readonly waiting: number
   readonly today: { readonly runs: number; readonly spoiled: number; readonly mm2: number }
 }

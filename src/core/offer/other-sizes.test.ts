@@ -65,9 +65,9 @@ describe('the same picture in another size', () => {
     expect(offers().find((o) => o.sizeName === 'A4')?.stop).toBeNull()
   })
   it('taken, it is a print of its own: one copy, upright by itself, margins where the preset wants them', () => {
-    const only = { ...cotton, settings: { ...cotton.settings, edgeAllowed: 'margins' as const } }
+    const only = { versionId: 'c', edgeAllowed: 'margins', sheet: { kind: 'size', sizeId: 'A4' } } as const
     const from = patched(HERE, { edge: 'borderless', copies: 7, darkness: 3, quarter: 1 })
-    expect(inSize(from, only, { kind: 'size', sizeId: 'A4' }, 'fill')).toMatchObject({
+    expect(inSize(from, only, 'fill')).toMatchObject({
       ...{ versionId: 'c', edge: 'margins', copies: 1, darkness: 0, sheet: { sizeId: 'A4' } },
       pieces: [{ pictureId: 'p', quarter: 'auto', placing: { mode: 'fill' } }],
     })

@@ -15,6 +15,7 @@ export type Offer = {
   readonly paperName: string
   readonly sheet: SheetChoice
   readonly roll: boolean
+  readonly edgeAllowed: 'either' | 'margins'
   /** the sheet as it feeds */
   readonly width: Um
   readonly length: Um
@@ -59,14 +60,15 @@ export function otherSizes(
     sheetsOf(catalogue, version).flatMap((sheet): readonly Offer[] => {
       const there = print.versionId === version.id && JSON.stringify(print.sheet) === JSON.stringify(sheet)
       if (there) return []
-      const facts = factsFrom(catalogue, head, inSize(print, version, sheet, mode), picture)
+      const facts = factsFrom(catalogue, head, inSize(print, offeredBy(version, sheet), mode), picture)
       const outcome = outcomeOf(facts)
       const [piece] = outcome.pieces
       if (!outcome.sheet || !piece) return []
       return [
         {
-          ...{ versionId: version.id, presetName: version.presetName, paperName: version.paper.name },
-          ...{ sheet, roll: outcome.sheet.roll, width: outcome.sheet.sheet.width, length: outcome.sheet.sheet.length },
+          ...{ presetName: version.presetName, paperName: version.paper.name },
+          ...offeredBy(version, sheet),
+          ...{ roll: outcome.sheet.roll, width: outcome.sheet.sheet.width, length: outcome.sheet.sheet.length },
           sizeName: facts.size?.name ?? null,
           printed: piece.onPaper,
           lossPercent: piece.placed.lossPercent,
@@ -84,11 +86,19 @@ export function otherSizes(
 /** What somebody changes at the printer before it prints: no reason against a size. */
 const MENDED_LATER: readonly string[] = ['loaded', 'black']
 
+const offeredBy = (version: VersionFacts, sheet: SheetChoice) => ({
+  ...{ versionId: version.id, edgeAllowed: version.settings.edgeAllowed, sheet },
+})
+
 /** A print of the same picture with another version and sheet: borderless only where the version allows it. */
-export function inSize(print: PrintBody, version: VersionFacts, sheet: SheetChoice, mode: 'whole' | 'fill'): PrintBody {
+export function inSize(
+  print: PrintBody,
+  { versionId, sheet, edgeAllowed }: Pick<Offer, 'versionId' | 'sheet' | 'edgeAllowed'>,
+  mode: 'whole' | 'fill',
+): PrintBody {
   const patch: PlainPatch = {
-    ...{ versionId: version.id, sheet, placing: { mode }, quarter: 'auto', darkness: 0, copies: 1 },
-    edge: version.settings.edgeAllowed === 'margins' ? 'margins' : print.edge,
+    ...{ versionId, sheet, placing: { mode }, quarter: 'auto', darkness: 0, copies: 1 },
+    edge: edgeAllowed === 'margins' ? 'margins' : print.edge,
   }
   return patched(print, patch)
 }

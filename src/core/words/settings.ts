@@ -65,7 +65,7 @@ export function sayValue(key: keyof Settings, value: unknown, world: SettingWorl
   }
 }
 
-export function sayFileColour(colour: FileColour, world: SettingWorld): string {
+export function sayFileColour(colour: FileColour, world: Pick<SettingWorld, 'profiles' | 'retiredProfiles'>): string {
   if (colour.kind === 'untouched') return 'untouched'
   const is = (p: { readonly id: string }): boolean => p.id === colour.profileId
   const retired = world.retiredProfiles.find(is)?.name

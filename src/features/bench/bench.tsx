@@ -11,6 +11,7 @@ import { sayFinding } from '@/core/words/checks'
 import { sayForm } from '@/core/words/paper-form'
 import { useKeys } from '@/ui/keys/use-keys'
 import { sayAgo, sayLongDay } from '@/ui/parts/dates'
+import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
@@ -76,6 +77,7 @@ export function Bench(props: {
             <div className={css.groups}>
               <div className={css.group}>
                 <Cards slips={bench.unplaced} />
+                <More count={bench.unplacedCount - bench.unplaced.length} />
               </div>
             </div>
           </section>
@@ -145,13 +147,9 @@ function LaneBox({
         {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
         {lane.groups.map((group) => (
           <div key={JSON.stringify(group.needs)} className={css.group}>
-            <GroupTitle
-              needs={group.needs}
-              count={group.slips.length}
-              prints={group.slips.reduce((a, s) => a + s.copies, 0)}
-              printer={printer}
-            />
+            <GroupTitle needs={group.needs} count={group.count} prints={group.prints} printer={printer} />
             <Cards slips={group.slips} />
+            <More count={group.count - group.slips.length} />
           </div>
         ))}
       </div>
@@ -208,12 +206,20 @@ function GroupTitle(props: {
   )
 }
 
+/** How many wait beyond those that are shown. */
+const More = ({ count }: { readonly count: number }) =>
+  count > 0 ? (
+    <p className="soft small">
+      and {count} more like these: <Link href="/slips">all slips</Link>
+    </p>
+  ) : null
+
 function Cards({ slips }: { readonly slips: readonly BenchSlip[] }) {
   const { unit } = useWays()
   return (
     <ul className={css.cards}>
       {slips.map((s) => (
-        <li key={s.id}>
+        <li key={`${s.id} ${s.printId}`}>
           <Link href={`/slips/${s.id}`} className={css.card} data-level={s.level}>
             {s.pictureId ? (
               // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
@@ -233,8 +239,7 @@ function Cards({ slips }: { readonly slips: readonly BenchSlip[] }) {
             </span>
             {s.finding ? (
               <span className={css.finding}>
-                <span className={`level-${s.level}`}>{s.level === 'stop' ? 'Stop' : 'Look'}</span>{' '}
-                {sayFinding(s.finding, unit)}
+                <LevelWord level={s.level} /> {sayFinding(s.finding, unit)}
               </span>
             ) : null}
           </Link>

@@ -1,8 +1,9 @@
 'use client'
 
-import { Button, Modal, Select, Textarea } from '@mantine/core'
+import { Button, Modal, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
+import { MemberSelect } from '@/ui/parts/member-select'
 import { OutcomeFields } from '@/ui/parts/outcome-fields'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
@@ -76,12 +77,11 @@ export function CorrectRun(props: {
             cause={cause}
             onCause={setCause}
           />
-          <Select
+          <MemberSelect
             label="Whose print it is"
             placeholder="nobody is named"
-            searchable
             value={memberId}
-            data={props.people.map((p) => ({ value: p.id, label: p.name }))}
+            people={props.people}
             nothingFoundMessage="No member has this name. Add them under Members."
             onChange={(next) => setMemberId(next ?? props.memberId)}
           />

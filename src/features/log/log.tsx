@@ -7,6 +7,7 @@ import { tradePair, writeNumber } from '@/core/length/write'
 import { type Minor, writeMoney } from '@/core/money/money'
 import { sayForm } from '@/core/words/paper-form'
 import { sayDay, sayTime } from '@/ui/parts/dates'
+import { MemberSelect } from '@/ui/parts/member-select'
 import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
 import css from './log.module.css'
@@ -70,7 +71,19 @@ export function Log(props: {
       <PageHead title="Log" sub="every run, one line" />
       <div className={css.filters} role="group" aria-label="Filters">
         {select('printer', 'Printer', props.printers)}
-        {select('member', 'Member', props.members)}
+        <div>
+          <span className="soft small">Member</span>
+          <MemberSelect
+            aria-label="Member"
+            placeholder="all"
+            size="xs"
+            clearable
+            people={props.members}
+            value={params.get('member')}
+            nothingFoundMessage="No member has this name."
+            onChange={(id) => set('member', id ?? '')}
+          />
+        </div>
         {select('paper', 'Paper', props.papers)}
         {select(
           'outcome',

@@ -8,9 +8,11 @@ import { MoneyField } from '@/ui/fields/money-field'
 import { Choices } from '@/ui/parts/choices'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
+import { Pages } from '@/ui/parts/pages'
 import { Form, FormButton } from '@/ui/parts/panel'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
+import { useQueryText } from '@/ui/parts/use-query-text'
 import { useWays } from '@/ui/unit/unit'
 
 type Role = 'keeper' | 'helper' | 'member'
@@ -25,21 +27,25 @@ export type PersonRow = {
   readonly owes: Minor
   readonly revision: number
 }
-export type GroupRow = { readonly id: string; readonly name: string; readonly owes: Minor }
+export type GroupRow = { readonly id: string; readonly name: string; readonly owes: Minor; readonly members: number }
 
-/** The room's people and groups, and what each owes. */
+/** The room's people and groups, and what each owes; people a page at a time. */
 export function Members(props: {
   readonly people: readonly PersonRow[]
+  readonly count: number
+  readonly all: number
+  readonly from: number
+  readonly page: number
   readonly groups: readonly GroupRow[]
-  readonly open: string | null
 }) {
-  const { people, groups, open } = props
+  const { people, groups } = props
   const { currency } = useWays()
-  const [text, setText] = useState(people.find((p) => p.id === open)?.name ?? '')
-  const shown = people.filter((p) => holdsText(text, `${p.name} ${p.groupName ?? ''} ${p.note}`))
+  const [text, setText] = useQueryText()
+  // what is here is narrowed at once; the room answers a moment later
+  const shown = people.filter((p) => holdsText(text, p.name, p.groupName, p.note))
   return (
     <>
-      <PageHead title="Members" sub={`${people.length} people, ${groups.length} groups`}>
+      <PageHead title="Members" sub={`${props.all} people, ${groups.length} groups`}>
         <FormButton label="New group" title="A group">
           {(close) => <GroupForm onDone={close} />}
         </FormButton>
@@ -82,6 +88,7 @@ export function Members(props: {
             ))}
           </tbody>
         </table>
+        <Pages from={props.from} page={props.page} count={props.count} />
         <section className={lists.section}>
           <h2>Groups</h2>
           <table className="ruled">
@@ -103,7 +110,7 @@ export function Members(props: {
               {groups.map((g) => (
                 <tr key={g.id}>
                   <td className="strong">{g.name}</td>
-                  <td className="number">{people.filter((p) => p.groupId === g.id).length}</td>
+                  <td className="number">{g.members}</td>
                   <td className="number">{writeMoney(g.owes, currency)}</td>
                   <td>
                     <FormButton label="Take a payment" title={`A payment for ${g.name}`}>

@@ -3,36 +3,48 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
 import type { Settings } from '@/core/preset/settings'
 import { sayFileColour } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
+import { Pages } from '@/ui/parts/pages'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { tell } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
+import { useQueryText } from '@/ui/parts/use-query-text'
 import { useWays } from '@/ui/unit/unit'
-import type { PresetView, PresetWorld } from './types'
+import type { PresetWorld } from './types'
 
-/** Presets by printer; retired ones stay readable below. */
+type Line = {
+  readonly id: string
+  readonly name: string
+  readonly printerName: string
+  readonly paperName: string
+  readonly settings: Settings | null
+  readonly draft: boolean
+  readonly retired: boolean
+  readonly version: { readonly number: number; readonly seal: string; readonly at: number } | null
+}
+
+/** Presets by printer, a page at a time; retired ones stay readable below. */
 export function Presets(props: {
-  readonly presets: readonly PresetView[]
-  readonly world: PresetWorld
+  readonly presets: readonly Line[]
+  readonly count: number
+  readonly from: number
+  readonly page: number
+  readonly profiles: Pick<PresetWorld, 'profiles' | 'retiredProfiles'>
   readonly first: Settings | null
   readonly now: number
 }) {
-  const { presets, world, first, now } = props
+  const { presets, profiles, first, now } = props
   const { timeZone } = useWays()
   const { act, busy } = useDo()
   const router = useRouter()
-  const [text, setText] = useState('')
-  const settingsOf = (p: PresetView): Settings | null => p.versions[0]?.settings ?? p.draft
-  const queueOf = (p: PresetView) => world.queues.find((q) => q.id === settingsOf(p)?.queueId)
-  const paperOf = (p: PresetView): string =>
-    world.papers.find((x) => x.id === settingsOf(p)?.paperId)?.name ?? 'paper gone'
-  const shown = presets.filter((p) => holdsText(text, `${p.name} ${paperOf(p)} ${queueOf(p)?.printerName ?? ''}`))
+  const [text, setText] = useQueryText()
+  // what is here is narrowed at once; the room answers a moment later
+  const shown = presets.filter((p) => holdsText(text, p.name, p.paperName, p.printerName))
   const add = async (): Promise<void> => {
     if (!first) return
     const made = await act('preset.add', { name: 'New preset', draft: first })
@@ -44,12 +56,9 @@ export function Presets(props: {
     tell(made.already ? 'This preset is here already; it was recognised by its seal.' : 'It is here as a draft.')
     router.push(`/presets/${made.id}`)
   }
-  const groups = [...new Set(shown.filter((p) => !p.retired).map((p) => queueOf(p)?.printerName ?? 'Printer gone'))]
+  const groups = [...new Set(shown.filter((p) => !p.retired).map((p) => p.printerName))]
   const sections = [
-    ...groups.map((g) => ({
-      name: g,
-      rows: shown.filter((p) => !p.retired && (queueOf(p)?.printerName ?? 'Printer gone') === g),
-    })),
+    ...groups.map((g) => ({ name: g, rows: shown.filter((p) => !p.retired && p.printerName === g) })),
     { name: 'Retired', rows: shown.filter((p) => p.retired) },
   ].filter((s) => s.rows.length > 0)
   return (
@@ -88,25 +97,20 @@ export function Presets(props: {
               </thead>
               <tbody>
                 {section.rows.map((p) => {
-                  const s = settingsOf(p)
-                  const v = p.versions[0]
+                  const { settings, version } = p
                   return (
                     <tr key={p.id} data-link>
                       <td className="strong">
                         <Link href={`/presets/${p.id}`}>{p.name}</Link>
                       </td>
-                      <td>{paperOf(p)}</td>
+                      <td>{p.paperName}</td>
+                      <td>{settings ? sayColours(settings, profiles) : ''}</td>
                       <td>
-                        {s
-                          ? `${s.printerColour === 'grey mode' ? 'grey mode' : `printer ${s.printerColour}`}, file ${sayFileColour(s.fileColour, world)}`
-                          : ''}
+                        {version ? version.number : ''}
+                        {p.draft ? <span className="level-caution">{version ? ', draft waits' : 'draft'}</span> : null}
                       </td>
-                      <td>
-                        {v ? v.number : ''}
-                        {p.draft ? <span className="level-caution">{v ? ', draft waits' : 'draft'}</span> : null}
-                      </td>
-                      <td>{v?.seal ?? ''}</td>
-                      <td>{v ? sayShortDay(v.at, timeZone, now) : ''}</td>
+                      <td>{version?.seal ?? ''}</td>
+                      <td>{version ? sayShortDay(version.at, timeZone, now) : ''}</td>
                     </tr>
                   )
                 })}
@@ -114,7 +118,11 @@ export function Presets(props: {
             </table>
           </section>
         ))}
+        <Pages from={props.from} page={props.page} count={props.count} />
       </div>
     </>
   )
 }
+
+const sayColours = (s: Settings, profiles: Pick<PresetWorld, 'profiles' | 'retiredProfiles'>): string =>
+  `${s.printerColour === 'grey mode' ? 'grey mode' : `printer ${s.printerColour}`}, file ${sayFileColour(s.fileColour, profiles)}`

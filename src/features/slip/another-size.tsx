@@ -1,31 +1,28 @@
 'use client'
 
 import { Button, Modal, TextInput } from '@mantine/core'
-import { useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
+import { askAboutSlip, type SlipAnswers } from '@/contract/slip-questions'
+import type { LengthUnit } from '@/core/length/length'
 import { tradePair, writeNumber } from '@/core/length/write'
 import { writeMoney } from '@/core/money/money'
-import { inSize, type Offer, otherSizes } from '@/core/offer/other-sizes'
+import { inSize } from '@/core/offer/other-sizes'
 import type { PrintBody, SlipBody } from '@/core/slip/body'
-import type { Catalogue } from '@/core/slip/catalogue'
-import type { PictureFacts } from '@/core/slip/facts'
 import { sayFinding } from '@/core/words/checks'
 import { Choices } from '@/ui/parts/choices'
 import { LevelWord } from '@/ui/parts/level'
+import { tellProblem } from '@/ui/parts/tell'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
-
-/** Rows that are shown at once; a word narrows them down. */
-const MOST = 60
 
 /** The same picture in another size: the room's sizes and papers side by side, with what each loses and costs. */
 export function AnotherSize(props: {
   readonly open: boolean
   readonly onClose: () => void
-  readonly catalogue: Catalogue
   readonly body: SlipBody
   readonly print: PrintBody
-  readonly pictureOf: (id: string) => PictureFacts | null
-  readonly onTake: (print: PrintBody) => void
+  readonly unit: LengthUnit
+  readonly onTake: (print: PrintBody) => Promise<void>
 }) {
   return (
     <Modal opened={props.open} onClose={props.onClose} title="This picture in another size" size={940} centered>
@@ -34,23 +31,28 @@ export function AnotherSize(props: {
   )
 }
 
-const wordsOf = (o: Offer, unit: 'mm' | 'in'): string =>
-  `${o.sizeName ?? ''} ${tradePair(o.width, o.length, unit)} ${o.paperName} ${o.presetName}`.toLowerCase()
+const PAUSE_MS = 150
 
-function Offers({ catalogue, body, print, pictureOf, onTake }: Parameters<typeof AnotherSize>[0]) {
-  const { unit, currency } = useWays()
+function Offers(props: Parameters<typeof AnotherSize>[0]) {
+  const { body, print, unit } = props
+  const { currency } = useWays()
   const [mode, setMode] = useState<'whole' | 'fill'>(print.pieces[0]?.placing.mode === 'fill' ? 'fill' : 'whole')
   const [typed, setTyped] = useState('')
-  const offers = useMemo(
-    () => otherSizes(catalogue, body, print, mode, pictureOf),
-    [catalogue, body, print, mode, pictureOf],
-  )
-  const words = typed.trim().toLowerCase().split(/\s+/)
-  const meant = offers.filter((o) => words.every((w) => wordsOf(o, unit).includes(w)))
-  const take = (o: Offer): void => {
-    const version = catalogue.versions.find((v) => v.id === o.versionId)
-    if (version) onTake(inSize(print, version, o.sheet, mode))
-  }
+  const [shown, setShown] = useState<SlipAnswers['offers'] | null>(null)
+  const asked = JSON.stringify({ ...body, prints: [print] })
+  useEffect(() => {
+    let gone = false
+    const timer = setTimeout(async () => {
+      const answer = await askAboutSlip('offers', { body: JSON.parse(asked), mode, typed, unit })
+      if (gone) return
+      if (answer.ok) setShown(answer.value)
+      else tellProblem(answer.problem)
+    }, PAUSE_MS)
+    return () => {
+      gone = true
+      clearTimeout(timer)
+    }
+  }, [asked, mode, typed, unit])
   return (
     <div className={css.stack}>
       <div className={css.row}>
@@ -71,9 +73,11 @@ function Offers({ catalogue, body, print, pictureOf, onTake }: Parameters<typeof
           onChange={(e) => setTyped(e.currentTarget.value)}
         />
       </div>
-      {meant.length === 0 ? (
+      {shown === null ? (
+        <p className="soft">Looking through the room’s papers.</p>
+      ) : shown.offers.length === 0 ? (
         <p className="soft">
-          {offers.length === 0
+          {!shown.room
             ? 'The room keeps no other size that this picture could go on. Add one under Papers & rolls.'
             : 'No size or paper is called so.'}
         </p>
@@ -100,7 +104,7 @@ function Offers({ catalogue, body, print, pictureOf, onTake }: Parameters<typeof
               </tr>
             </thead>
             <tbody>
-              {meant.slice(0, MOST).map((o) => (
+              {shown.offers.map((o) => (
                 <tr key={`${o.versionId} ${JSON.stringify(o.sheet)}`}>
                   <td>
                     <span className="strong">{o.sizeName ?? tradePair(o.width, o.length, unit)}</span>
@@ -125,7 +129,7 @@ function Offers({ catalogue, body, print, pictureOf, onTake }: Parameters<typeof
                     <Button
                       size="compact-xs"
                       variant="default"
-                      onClick={() => take(o)}
+                      onClick={() => void props.onTake(inSize(print, o, mode))}
                       aria-label={`Take ${o.sizeName ?? tradePair(o.width, o.length, unit)} on ${o.paperName}, ${o.presetName}`}
                     >
                       Take
@@ -135,8 +139,10 @@ function Offers({ catalogue, body, print, pictureOf, onTake }: Parameters<typeof
               ))}
             </tbody>
           </table>
-          {meant.length > MOST ? (
-            <p className="soft small">{meant.length - MOST} more: type a size or paper to narrow them down.</p>
+          {shown.count > shown.offers.length ? (
+            <p className="soft small">
+              {shown.count - shown.offers.length} more: type a size or paper to narrow them down.
+            </p>
           ) : null}
         </div>
       )}

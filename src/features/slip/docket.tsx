@@ -43,6 +43,8 @@ export function firstOpen(print: PrintBody): LineName | null {
 /** The numbered lines of one print of a slip. */
 export function Docket(props: {
   readonly page: SlipPage
+  readonly catalogue: SlipPage['catalogue']
+  readonly people: SlipPage['people']
   readonly body: SlipBody
   readonly print: PrintBody
   readonly piece: PieceBody
@@ -62,9 +64,8 @@ export function Docket(props: {
   readonly onVersion: (id: string) => void
   readonly onAnotherSize: (() => void) | null
 }) {
-  const { page, body, print, piece, facts, outcome, editable, good, edit } = props
+  const { page, catalogue, people, body, print, piece, facts, outcome, editable, good, edit } = props
   const { unit } = useWays()
-  const { catalogue, people } = page
   const [shown, laid] = [facts.pictures[0] ?? null, outcome.pieces[0] ?? null]
   const sheet = outcome.sheet?.sheet ?? null
   const group = people.find((p) => p.id === body.memberId)?.groupName ?? null
@@ -91,7 +92,7 @@ export function Docket(props: {
       </DocketLine>
       <DocketLine {...line('preset', presetLine(facts.version))}>
         <PresetFields
-          versions={catalogue.versions}
+          choices={page.choices}
           version={facts.version}
           newer={print.versionId ? (page.newer[print.versionId] ?? null) : null}
           closed={props.closed}

@@ -34,7 +34,7 @@ describe('whose print it is', () => {
     dialog({ whose: { memberId: null, people: [{ id: 'm', name: 'Iria' }], onMember } })
     fireEvent.click(screen.getByPlaceholderText('which member?'))
     fireEvent.click(await screen.findByRole('option', { name: 'Iria', hidden: true }))
-    expect(onMember).toHaveBeenCalledWith('m')
+    expect(onMember).toHaveBeenCalledWith('m', expect.objectContaining({ name: 'Iria' }))
   })
 })
 

@@ -11,11 +11,11 @@ import { factsFrom } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { useKeys } from '@/ui/keys/use-keys'
+import type { Somebody } from '@/ui/parts/member-select'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import { AnotherSize } from './another-size'
-import { closedVersions } from './closed-versions'
 import { Conflict } from './conflict'
 import { Docket, firstOpen, LINES, type LineName } from './docket'
 import { OutcomeDialog } from './outcome-dialog'
@@ -27,13 +27,22 @@ import css from './slip.module.css'
 import { SlipHead } from './slip-head'
 import { Stage } from './stage'
 import type { SlipPage } from './types'
+import { useClosed } from './use-closed'
+import { useKnown } from './use-known'
 import { useSavedSlip } from './use-saved-slip'
 import type { Taken } from './use-uploads'
 import { wantedOf } from './wanted'
 
 /** One slip from picture to log: the docket left, the sheet right, figures and checks below it. */
 export function SlipDesk(page: SlipPage) {
-  const { slip, catalogue, people, runs } = page
+  const { slip, runs } = page
+  const { catalogue, learn } = useKnown(page.catalogue)
+  const [met, setMet] = useState<SlipPage['people']>([])
+  const people = useMemo(() => [...page.people, ...met], [page.people, met])
+  const onMet = useCallback(
+    (who: Somebody): void => setMet((all) => [...all, { ...who, groupName: who.groupName ?? null }]),
+    [],
+  )
   const router = useRouter()
   const { unit } = useWays()
   const { act } = useDo()
@@ -85,7 +94,7 @@ export function SlipDesk(page: SlipPage) {
     laid: outcome.page !== null,
     printing: page.prints.some((p) => p.printId === print.id && underWay(p)),
   })
-  const closed = useMemo(() => closedVersions(catalogue, print, unit), [catalogue, print, unit])
+  const closed = useClosed(print, open === 'preset', unit)
 
   const save = useSaveFile(slip.id, print.id, flush)
   const fresh = useRef(print)
@@ -116,17 +125,18 @@ export function SlipDesk(page: SlipPage) {
     [edit, editHead, flush, router],
   )
   const takeVersion = useCallback(
-    (versionId: string): void => {
-      const next = catalogue.versions.find((v) => v.id === versionId)
+    async (versionId: string): Promise<void> => {
+      const next = await learn(versionId)
+      if (!next) return
       // a preset for a roll needs a length, one for sheets a size: what does not fit is asked again
-      const roll = next?.feed.kind === 'roll'
+      const roll = next.feed.kind === 'roll'
       const now = fresh.current.sheet
       const sheet = now === null || (now.kind === 'cut') === roll ? now : null
-      const stock = catalogue.stocks.find((s) => s.paperId === next?.paper.id && s.kind === 'roll')
+      const stock = catalogue.stocks.find((s) => s.paperId === next.paper.id && s.kind === 'roll')
       edit({ versionId, sheet: sheet ?? (roll && stock ? { kind: 'cut', width: stock.width, length: 'auto' } : null) })
       setOpen((line) => (line === 'preset' && !(sheet ?? roll) ? 'sheet' : line))
     },
-    [catalogue, edit],
+    [catalogue, edit, learn],
   )
   /** Prints of other pictures: each stands like this one. */
   const takeMore = useCallback(
@@ -197,14 +207,24 @@ export function SlipDesk(page: SlipPage) {
   const whose = {
     memberId: body.memberId,
     people,
-    onMember: (memberId: string | null) => editHead({ memberId }),
+    onMember: (memberId: string | null, who: Somebody | null) => {
+      if (who) onMet(who)
+      editHead({ memberId })
+    },
   }
   const moveTo = useCallback((anchor: NonNullable<PlainPatch['anchor']>) => edit({ anchor }), [edit])
   const about = dialog?.all ? others : here ? [here] : []
 
   return (
     <div className={css.desk}>
-      <SlipHead page={page} body={body} state={state.kind} edit={editHead} editable={editable} inTurn={saved.inTurn} />
+      <SlipHead
+        {...{ page, people, onMet }}
+        body={body}
+        state={state.kind}
+        edit={editHead}
+        editable={editable}
+        inTurn={saved.inTurn}
+      />
       {state.kind === 'conflict' ? <Conflict mine={body} theirs={state.theirs} onSettle={settle} /> : null}
       <section className={css.docket} aria-label="Docket">
         {wanted.length > 1 ? (
@@ -218,14 +238,14 @@ export function SlipDesk(page: SlipPage) {
           />
         ) : null}
         <Docket
-          {...{ page, body, print, piece, facts, outcome, closed, editable, open, good }}
+          {...{ page, catalogue, people, body, print, piece, facts, outcome, closed, editable, open, good }}
           onOpen={setOpen}
           edit={edit}
           editHead={editHead}
           onPicture={(id, name) => void takePicture(id, name)}
           onMore={takeMore}
           onSlips={takeSlips}
-          onVersion={takeVersion}
+          onVersion={(id) => void takeVersion(id)}
           onAnotherSize={editable && shown ? () => setSizing(true) : null}
         />
         <div className={css.prints}>
@@ -271,8 +291,10 @@ export function SlipDesk(page: SlipPage) {
       <AnotherSize
         open={sizing}
         onClose={() => setSizing(false)}
-        {...{ catalogue, body, print, pictureOf }}
-        onTake={addPrint}
+        {...{ body, print, unit }}
+        onTake={async (made) => {
+          if (made.versionId && (await learn(made.versionId))) addPrint(made)
+        }}
       />
     </div>
   )

@@ -1,10 +1,11 @@
 'use client'
 
-import { Button, Select } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { memo, useEffect, useState } from 'react'
 import type { SlipHead as Head } from '@/core/slip/body'
 import { Find } from '@/ui/parts/find'
+import { MemberSelect, type Somebody } from '@/ui/parts/member-select'
 import { useDo } from '@/ui/parts/use-do'
 import css from './slip.module.css'
 import type { SlipPage } from './types'
@@ -20,6 +21,8 @@ const SAYS: Readonly<Record<string, string>> = {
 /** Title, member and state of a slip, and what can be done with all of it. */
 export const SlipHead = memo(function SlipHead(props: {
   readonly page: SlipPage
+  readonly people: SlipPage['people']
+  readonly onMet: (who: Somebody) => void
   readonly body: Head
   readonly state: string
   readonly editable: boolean
@@ -54,18 +57,20 @@ export const SlipHead = memo(function SlipHead(props: {
         }}
       />
       <span className="soft">for</span>
-      <Select
+      <MemberSelect
         aria-label="Member"
         placeholder="which member?"
         size="xs"
         w={190}
-        searchable
         clearable
         disabled={!editable}
         value={body.memberId}
-        data={page.people.map((p) => ({ value: p.id, label: p.name }))}
+        people={props.people}
         nothingFoundMessage="Nobody is called so. Add them under Members."
-        onChange={(memberId) => edit({ memberId })}
+        onChange={(memberId, who) => {
+          if (who) props.onMet(who)
+          edit({ memberId })
+        }}
       />
       <span className={css.saved} role="status">
         {slip.state === 'done' ? 'done' : slip.state === 'withdrawn' ? 'withdrawn' : SAYS[props.state]}

@@ -5,6 +5,14 @@ import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 
+/** A version to choose. */
+export type VersionChoice = {
+  readonly id: string
+  readonly presetName: string
+  readonly number: number
+  readonly printerName: string
+}
+
 /** What the slip's page hands down: plain data, read from the stores. */
 export type SlipPage = {
   readonly slip: {
@@ -16,12 +24,14 @@ export type SlipPage = {
   }
   /** the pictures of its prints */
   readonly pictures: readonly (PictureFacts & { readonly bytes: number; readonly previewReady: boolean })[]
+  /** with the versions that its prints hold; others are read when they are chosen */
   readonly catalogue: Catalogue
+  /** the newest version of each preset in use */
+  readonly choices: readonly VersionChoice[]
   readonly people: readonly {
     readonly id: string
     readonly name: string
     readonly groupName: string | null
-    readonly role: 'keeper' | 'helper' | 'member'
   }[]
   readonly runs: readonly {
     readonly id: string

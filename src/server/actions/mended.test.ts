@@ -7,6 +7,7 @@ import { factsFrom, rollInUse } from '@/core/slip/catalogue'
 import { outcomeOf } from '@/core/slip/outcome'
 import { readBench } from '@/server/stores/bench'
 import { readRun } from '@/server/stores/log'
+import { newestVersionIds } from '@/server/stores/presets'
 import { readPrintJob } from '@/server/stores/print-jobs'
 import { listPrinters } from '@/server/stores/printers'
 import { dueUpkeep } from '@/server/stores/rail'
@@ -131,8 +132,11 @@ describe('what is loaded', () => {
     const stops = () => {
       const s = readSlip(room.db, slip.id)
       if (!s) throw new Error('no slip')
-      const facts = factsFrom(catalogue(room.db, room.now), s.body, printOf(s.body, null), (id) =>
-        readPicture(room.db, id),
+      const facts = factsFrom(
+        catalogue(room.db, room.now, newestVersionIds(room.db)),
+        s.body,
+        printOf(s.body, null),
+        (id) => readPicture(room.db, id),
       )
       return runChecks(facts, outcomeOf(facts)).filter((f) => f.level === 'stop')
     }
@@ -161,7 +165,7 @@ describe('what is loaded', () => {
       long: 297_000,
       unit: 'mm',
     })
-    const known = catalogue(room.db, room.now)
+    const known = catalogue(room.db, room.now, newestVersionIds(room.db))
     const slip = await room.slip()
     const body = readSlip(room.db, slip.id)?.body
     if (!body) throw new Error('no slip')
@@ -172,7 +176,9 @@ describe('what is loaded', () => {
     const paperId = room.one<string>('select id from papers')
     const odd = { kind: 'sheet', width: 123_400, length: 234_500, pack: 10, price: 100, count: 10 } as const
     await room.must(ACTIONS['stock.add'], { paperId, ...odd })
-    expect(sizeById(catalogue(room.db, room.now).sizes, 'shelf_123400x234500')?.short).toBe(123_400)
+    expect(sizeById(catalogue(room.db, room.now, newestVersionIds(room.db)).sizes, 'shelf_123400x234500')?.short).toBe(
+      123_400,
+    )
   })
 })
 

@@ -8,7 +8,7 @@ import type { Db } from '@/server/db/open'
 import { loads, papers, printers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { rollLeft, stockCount } from '@/server/stores/papers'
-import { listPresets } from '@/server/stores/presets'
+import { presetsWithVersions } from '@/server/stores/presets'
 import { revised } from './rows'
 
 export const addPaper = action({
@@ -35,7 +35,7 @@ export const editPaper = action({
 
 /** Where a paper is in use: presets that print on it, printers that hold it, its own stock. */
 function usesOfPaper(db: Db, paperId: string): readonly string[] {
-  const named = listPresets(db)
+  const named = presetsWithVersions(db)
     .filter((p) => p.versions.some((v) => v.settings.paperId === paperId) || p.draft?.paperId === paperId)
     .map((p) => `preset ${p.name}`)
   const kept = db.select({ id: stocks.id }).from(stocks).where(eq(stocks.paperId, paperId)).all().length

@@ -25,7 +25,7 @@ import {
 } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
-import { listPresets } from '@/server/stores/presets'
+import { listPresets, presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { plainFeed, plainQueue } from './plain'
 import { revise, revised } from './rows'
@@ -81,7 +81,7 @@ export const deletePrinter = action({
     const printer = listPrinters(db).find((p) => p.id === id)
     if (!printer) return bad({ code: 'not_found', what: 'This printer' })
     const own = new Set(printer.queues.map((q) => q.id))
-    const where = listPresets(db)
+    const where = presetsWithVersions(db)
       .filter((p) => own.has(p.draft?.queueId ?? '') || p.versions.some((v) => own.has(v.settings.queueId)))
       .map((p) => `preset ${p.name}`)
     const printed = db.select({ id: runs.id }).from(runs).where(eq(runs.printerId, id)).all().length

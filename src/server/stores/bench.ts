@@ -5,6 +5,7 @@ import type { PrintBody } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
 import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
 import { outcomeOf } from '@/core/slip/outcome'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { runParts } from '@/server/db/schema'
 import { openPrints } from './print-jobs'
@@ -15,9 +16,18 @@ import { catalogue, listSlips, picturesOf, type Slip } from './slips'
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
 const IN_LANE: readonly string[] = ['black', 'loaded', 'upkeep', 'edge-measured']
 
+/** Slips that are looked at, and cards that are shown of each group: the others are counted. */
+const MOST_WAITING = 2000
+const MOST_SHOWN = 9
+
+type Filling = { readonly needs: Needs; readonly slips: BenchSlip[]; count: number; prints: number }
+
 /** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
-export function readBench(db: Db, now: number, dayStart: number): Bench {
-  const lines = listSlips(db, ['waiting'])
+export const readBench = (db: Db, now: number, dayStart: number): Bench =>
+  kept(db, `bench ${Math.floor(now / 60_000)} ${dayStart}`, () => benchNow(db, now, dayStart))
+
+function benchNow(db: Db, now: number, dayStart: number): Bench {
+  const lines = listSlips(db, ['waiting'], MOST_WAITING)
   const bodies = lines.map((l) => l.slip.body)
   const known = catalogue(
     db,
@@ -32,33 +42,34 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
   )
   const prints = openPrints(db)
   const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
-  const groups = new Map<string, Map<string, { needs: Needs; slips: BenchSlip[] }>>()
-  const unplaced: BenchSlip[] = []
+  const groups = new Map<string, Map<string, Filling>>()
+  const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0 }
   const put = (slip: Slip, memberName: string | null, print: PrintBody): void => {
     const copies = print.copies - (good.get(`${slip.id} ${print.id}`) ?? 0)
     if (copies < 1) return
     const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
     const outcome = outcomeOf(facts)
-    const findings = runChecks(facts, outcome)
-    const shown: BenchSlip = {
+    const printer = printerOfQueue.get(facts.version?.settings.queueId ?? '')
+    let group = unplaced
+    if (printer && facts.version && outcome.sheet) {
+      const needs = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
+      const lane = groups.get(printer.id) ?? new Map<string, Filling>()
+      groups.set(printer.id, lane)
+      group = lane.get(needsKey(needs)) ?? { needs, slips: [], count: 0, prints: 0 }
+      lane.set(needsKey(needs), group)
+    }
+    group.count += 1
+    group.prints += copies
+    if (group.slips.length >= MOST_SHOWN) return
+    const findings = runChecks(facts, outcome).filter((f) => !IN_LANE.includes(f.check))
+    group.slips.push({
       ...{ id: slip.id, printId: print.id, number: slip.number, memberName, copies },
       title: slip.body.title || `Slip ${slip.number}`,
       pictureId: facts.pictures[0]?.id ?? null,
       sheet: outcome.sheet ? { ...outcome.sheet.sheet, roll: outcome.sheet.roll } : null,
-      level: worstLevel(findings.filter((f) => !IN_LANE.includes(f.check))),
-      finding: findings.find((f) => f.level !== 'fine' && !IN_LANE.includes(f.check)) ?? null,
-    }
-    const printer = printerOfQueue.get(facts.version?.settings.queueId ?? '')
-    if (!printer || !facts.version || !outcome.sheet) {
-      unplaced.push(shown)
-      return
-    }
-    const needs = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
-    const lane = groups.get(printer.id) ?? new Map<string, { needs: Needs; slips: BenchSlip[] }>()
-    groups.set(printer.id, lane)
-    const group = lane.get(needsKey(needs)) ?? { needs, slips: [] }
-    lane.set(needsKey(needs), group)
-    group.slips.push(shown)
+      level: worstLevel(findings),
+      finding: findings.find((f) => f.level !== 'fine') ?? null,
+    })
   }
   for (const { slip, memberName } of lines.toReversed())
     for (const print of slip.body.prints) put(slip, memberName, print)
@@ -69,7 +80,8 @@ export function readBench(db: Db, now: number, dayStart: number): Bench {
       prints: prints.filter((p) => p.printerId === printer.id),
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
     })),
-    unplaced,
+    unplaced: unplaced.slips,
+    unplacedCount: unplaced.count,
     waiting: lines.length,
     today: doneSince(db, dayStart),
   }

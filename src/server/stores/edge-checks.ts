@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import { readingsSchema } from '@/contract/edge-check'
 import type { Declared, EdgeCheck } from '@/contract/views/edge-check'
 import { type EdgeFigures, figuresFrom } from '@/core/edge/figures'
@@ -89,56 +89,62 @@ export const edgeChecksOf = (db: Db, printerId: string): readonly EdgeCheck[] =>
 /** Upkeep after which a check does not hold any more. */
 const UPSETS = ['driver change', 'head change']
 
-type Solved = { readonly row: typeof edgeChecks.$inferSelect; readonly result: CheckResult }
+type Solved = { readonly row: typeof edgeChecks.$inferSelect; readonly seal: string; readonly result: CheckResult }
+type Edge = 'margins' | 'borderless'
 
-/** The check in use for a queue, feed and edge: the newest solved one, of this seal before others. */
-function inUse(db: Db, queueId: string, feedId: string, edge: 'margins' | 'borderless', seal: string): Solved | null {
-  const rows = db
-    .select({ check: edgeChecks, seal: presetVersions.seal })
-    .from(edgeChecks)
-    .innerJoin(presetVersions, eq(presetVersions.id, edgeChecks.versionId))
-    .where(
-      and(
-        eq(edgeChecks.queueId, queueId),
-        eq(edgeChecks.feedId, feedId),
-        eq(edgeChecks.edge, edge),
-        eq(edgeChecks.state, 'solved'),
-      ),
-    )
-    .orderBy(desc(edgeChecks.solvedNo))
-    .limit(20)
-    .all()
-  const best = rows.find((r) => r.seal === seal) ?? rows[0]
-  return best?.check.result ? { row: best.check, result: best.check.result as CheckResult } : null
+/** What edge checks know, of all queues and feeds at once: asked for each version by its queue, feed and seal. */
+export type EdgeKnowledge = {
+  readonly of: (
+    queueId: string,
+    feedId: string,
+    seal: string,
+    printerId: string,
+  ) => Pick<VersionFacts, 'checked' | 'checkDue'>
 }
 
-/** What edge checks know of a queue's feed, and whether they are due again: part of a version's facts. */
-export function edgeKnowledge(
-  db: Db,
-  queueId: string,
-  feedId: string,
-  seal: string,
-  printerId: string,
-  now: number,
-): Pick<VersionFacts, 'checked' | 'checkDue'> {
-  const margins = inUse(db, queueId, feedId, 'margins', seal)
-  const free = inUse(db, queueId, feedId, 'borderless', seal)
-  const figures = (edge: 'margins' | 'borderless', s: Solved | null): EdgeFigures | null =>
-    s &&
-    figuresFrom(
-      {
-        checkId: s.row.id,
-        number: s.row.number,
-        at: s.row.solvedAt ?? s.row.createdAt,
-        sheet: { width: um(s.row.widthUm), length: um(s.row.lengthUm) },
-      },
-      edge,
-      s.result,
-      margins?.result ?? null,
-    )
+/** Solved checks, what upset their printers since, and the room's days: three queries. */
+export function edgeKnowledge(db: Db, now: number): EdgeKnowledge {
+  const solved = new Map<string, Solved[]>()
+  const rows = db
+    .select({ row: edgeChecks, seal: presetVersions.seal })
+    .from(edgeChecks)
+    .innerJoin(presetVersions, eq(presetVersions.id, edgeChecks.versionId))
+    .where(eq(edgeChecks.state, 'solved'))
+    .orderBy(desc(edgeChecks.solvedNo))
+    .all()
+  for (const { row, seal } of rows) {
+    const key = `${row.queueId} ${row.feedId} ${row.edge}`
+    const list = solved.get(key) ?? []
+    solved.set(key, list)
+    if (row.result) list.push({ row, seal, result: row.result as CheckResult })
+  }
+  const due = dueIn(db, now)
+  /** the newest one, of this seal before others */
+  const inUse = (queueId: string, feedId: string, edge: Edge, seal: string): Solved | null => {
+    const list = solved.get(`${queueId} ${feedId} ${edge}`) ?? []
+    return list.find((s) => s.seal === seal) ?? list[0] ?? null
+  }
   return {
-    checked: { margins: figures('margins', margins), borderless: figures('borderless', free) },
-    checkDue: { margins: dueOf(db, printerId, margins, now), borderless: dueOf(db, printerId, free, now) },
+    of: (queueId, feedId, seal, printerId) => {
+      const margins = inUse(queueId, feedId, 'margins', seal)
+      const free = inUse(queueId, feedId, 'borderless', seal)
+      const figures = (edge: Edge, s: Solved | null): EdgeFigures | null =>
+        s &&
+        figuresFrom(
+          {
+            ...{ checkId: s.row.id, number: s.row.number, at: s.row.solvedAt ?? s.row.createdAt },
+            sheet: { width: um(s.row.widthUm), length: um(s.row.lengthUm) },
+          },
+          edge,
+          s.result,
+          margins?.result ?? null,
+        )
+      const dueOf = (s: Solved | null): CheckDue | null => s && due(printerId, s.row.solvedAt ?? s.row.createdAt)
+      return {
+        checked: { margins: figures('margins', margins), borderless: figures('borderless', free) },
+        checkDue: { margins: dueOf(margins), borderless: dueOf(free) },
+      }
+    },
   }
 }
 
@@ -150,28 +156,30 @@ export function dueChecks(
   checks: readonly EdgeCheck[],
   now: number,
 ): readonly { readonly checkId: string; readonly due: CheckDue }[] {
+  const dueAt = dueIn(db, now)
   const seen = new Set<string>()
   return checks.flatMap((c) => {
     const key = `${c.queueId} ${c.feedId} ${c.edge}`
     if (c.state !== 'solved' || seen.has(key)) return []
     seen.add(key)
-    const due = dueAt(db, c.printerId, c.solvedAt ?? c.createdAt, now)
+    const due = dueAt(c.printerId, c.solvedAt ?? c.createdAt)
     return due ? [{ checkId: c.id, due }] : []
   })
 }
 
-const dueOf = (db: Db, printerId: string, solved: Solved | null, now: number): CheckDue | null =>
-  solved && dueAt(db, printerId, solved.row.solvedAt ?? solved.row.createdAt, now)
-
-function dueAt(db: Db, printerId: string, at: number, now: number): CheckDue | null {
-  const upset = db
-    .select({ kind: upkeep.kind })
+/** Why a check of a printer that was solved then is due again now: the first upset since, else its age; null: it holds. */
+function dueIn(db: Db, now: number): (printerId: string, at: number) => CheckDue | null {
+  const upsets = db
+    .select({ printerId: upkeep.printerId, kind: upkeep.kind, at: upkeep.at })
     .from(upkeep)
-    .where(and(eq(upkeep.printerId, printerId), gt(upkeep.at, at), inArray(upkeep.kind, UPSETS)))
+    .where(inArray(upkeep.kind, UPSETS))
     .orderBy(asc(upkeep.at))
-    .get()
-  if (upset) return { why: 'upkeep', kind: upset.kind }
-  const days = Math.floor((now - at) / DAY)
+    .all()
   const good = db.select({ days: room.edgeCheckDays }).from(room).get()?.days ?? 180
-  return days > good ? { why: 'age', days } : null
+  return (printerId, at) => {
+    const upset = upsets.find((u) => u.printerId === printerId && u.at > at)
+    if (upset) return { why: 'upkeep', kind: upset.kind }
+    const days = Math.floor((now - at) / DAY)
+    return days > good ? { why: 'age', days } : null
+  }
 }

@@ -1,19 +1,17 @@
-import { desc, isNull, type like, or, sql } from 'drizzle-orm'
+import { desc, isNull, or, sql } from 'drizzle-orm'
+import type { SQLiteColumn } from 'drizzle-orm/sqlite-core'
 import type { Found } from '@/contract/find'
 import type { Db } from '@/server/db/open'
 import { papers, people, presets, printers, slips } from '@/server/db/schema'
+import { holds } from './holds'
 
 const EACH = 6
-
-/** LIKE's own signs in what was typed are letters. */
-const pattern = (text: string): string => `%${text.replace(/[\\%_]/g, (c) => `\\${c}`)}%`
 
 /** Slips by title or number, members, presets, papers and printers whose name holds the text; at most six of each. */
 export function find(db: Db, typed: string): readonly Found[] {
   const text = typed.trim().slice(0, 80)
   if (text === '') return []
-  const p = pattern(text)
-  const has = (column: Parameters<typeof like>[0]) => sql`${column} like ${p} escape '\\'`
+  const has = (column: SQLiteColumn) => holds(column, text)
   const slipRows = db
     .select({ id: slips.id, number: slips.number, title: slips.title, state: slips.state })
     .from(slips)

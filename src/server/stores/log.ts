@@ -3,6 +3,7 @@ import { readRecord } from '@/contract/record'
 import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import {
   groups,
@@ -118,7 +119,10 @@ export function listRuns(
 }
 
 /** What the runs of a filter add up to. */
-export function logTotals(db: Db, filter: LogFilter): LogTotals {
+export const logTotals = (db: Db, filter: LogFilter): LogTotals =>
+  kept(db, `log ${JSON.stringify(filter)}`, () => totalsNow(db, filter))
+
+function totalsNow(db: Db, filter: LogFilter): LogTotals {
   const row = db
     .select({
       runs: sql<number>`count(*)`,

@@ -4,6 +4,7 @@ import type { Paper, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { SURFACES, type Surface } from '@/core/printer/facts'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { papers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
 
@@ -34,8 +35,34 @@ export function rollLeft(db: Db, rollId: string): Um {
   return um(row?.n ?? 0)
 }
 
-export function listStocks(db: Db): readonly Stock[] {
+/** Sheets or unopened rolls of every stock, by its id; what has no move is not in it. */
+const countsOf = (db: Db): ReadonlyMap<string, number> =>
+  new Map(
+    db
+      .select({ id: stockMoves.stockId, n: sql<number>`sum(${stockMoves.delta})` })
+      .from(stockMoves)
+      .groupBy(stockMoves.stockId)
+      .all()
+      .map((r) => [r.id, r.n]),
+  )
+
+/** What is left of every roll that has a ledger, um, by its id. */
+const leftOf = (db: Db): ReadonlyMap<string, number> =>
+  new Map(
+    db
+      .select({ id: rollMoves.rollId, n: sql<number>`sum(${rollMoves.deltaUm})` })
+      .from(rollMoves)
+      .groupBy(rollMoves.rollId)
+      .all()
+      .map((r) => [r.id, r.n]),
+  )
+
+/** Every form in which the room keeps a paper, with what is left: four queries, whatever the room holds. */
+export const listStocks = (db: Db): readonly Stock[] => kept(db, 'stocks', () => readStocks(db))
+
+function readStocks(db: Db): readonly Stock[] {
   const opened = db.select().from(rolls).where(isNull(rolls.retiredAt)).orderBy(asc(rolls.number)).all()
+  const [counts, left] = [countsOf(db), leftOf(db)]
   return db
     .select()
     .from(stocks)
@@ -50,15 +77,17 @@ export function listStocks(db: Db): readonly Stock[] {
       length: um(s.lengthUm),
       pack: s.pack,
       price: minor(s.price),
-      count: stockCount(db, s.id),
+      count: counts.get(s.id) ?? 0,
       revision: s.revision,
       rolls: opened
         .filter((r) => r.stockId === s.id)
-        .map((r) => ({ id: r.id, number: r.number, left: rollLeft(db, r.id) })),
+        .map((r) => ({ id: r.id, number: r.number, left: um(left.get(r.id) ?? 0) })),
     }))
 }
 
-export function listPapers(db: Db): readonly Paper[] {
+export const listPapers = (db: Db): readonly Paper[] => kept(db, 'papers', () => readPapers(db))
+
+function readPapers(db: Db): readonly Paper[] {
   const shelf = listStocks(db)
   return db
     .select()
@@ -82,10 +111,10 @@ export function listPapers(db: Db): readonly Paper[] {
 
 /** What can be put into a printer: every stock with its paper's name. */
 export function listShelf(db: Db): readonly ShelfItem[] {
-  const papersById = new Map(listPapers(db).map((p) => [p.id, p]))
-  return listStocks(db).flatMap((s) => {
-    const paper = papersById.get(s.paperId)
-    const { id: stockId, kind, width, length, count, rolls } = s
-    return paper ? [{ stockId, paperName: paper.name, surface: paper.surface, kind, width, length, count, rolls }] : []
-  })
+  return listPapers(db).flatMap((paper) =>
+    paper.stocks.flatMap((s) => {
+      const { id: stockId, kind, width, length, count, rolls } = s
+      return { stockId, paperName: paper.name, surface: paper.surface, kind, width, length, count, rolls }
+    }),
+  )
 }

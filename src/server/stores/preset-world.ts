@@ -1,19 +1,21 @@
 import { asc, isNotNull, isNull } from 'drizzle-orm'
 import type { Takes } from '@/core/print/delivery'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
 import { listPrinters } from './printers'
-import { takesOf, toldOf } from './told'
-
-/** What the printer behind a queue told that it takes, or null. */
-const takesAt = (db: Db, queueId: string): Takes | null => {
-  const heard = toldOf(db, queueId)
-  return heard && takesOf(heard.told)
-}
+import { allTold, takesOf } from './told'
 
 /** Queues, papers and profiles: what presets are made of. */
-export function presetWorld(db: Db) {
+export const presetWorld = (db: Db) => kept(db, 'preset world', () => worldNow(db))
+
+function worldNow(db: Db) {
+  const heard = allTold(db)
+  const takesAt = (queueId: string): Takes | null => {
+    const one = heard.get(queueId)
+    return one ? takesOf(one.told) : null
+  }
   return {
     queues: listPrinters(db).flatMap((p) =>
       p.queues.map((q) => ({
@@ -23,7 +25,7 @@ export function presetWorld(db: Db) {
         inkSet: p.inkSet,
         feeds: p.feeds,
         facts: q.facts,
-        takes: q.address.trim() === '' ? null : takesAt(db, q.id),
+        takes: q.address.trim() === '' ? null : takesAt(q.id),
       })),
     ),
     papers: listPapers(db).map((p) => ({

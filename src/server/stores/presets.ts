@@ -1,10 +1,11 @@
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm'
 import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/print/delivery'
 import type { LoadedFacts, VersionFacts } from '@/core/slip/facts'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import {
   feeds,
@@ -20,11 +21,12 @@ import {
   stocks,
 } from '@/server/db/schema'
 import { edgeKnowledge } from './edge-checks'
+import { holds } from './holds'
 import { surfaceOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
-import { takesOf, toldOf } from './told'
+import { allTold, takesOf } from './told'
 
 export type Version = {
   readonly id: string
@@ -48,137 +50,255 @@ export type Preset = {
   readonly versions: readonly Version[]
 }
 
+const toVersion = (v: typeof presetVersions.$inferSelect, by: string | null): Version => ({
+  ...{ id: v.id, presetId: v.presetId, number: v.number, settings: readSettings(v.settings, v.id) },
+  ...{ seal: v.seal, at: v.at, by: by ?? 'someone', why: v.why },
+})
+
+const toPreset = (p: typeof presets.$inferSelect, versions: readonly Version[]): Preset => ({
+  ...{ id: p.id, number: p.number, name: p.name },
+  draft: p.draft === null ? null : parsed(settingsSchema, p.draft, `draft of preset ${p.number}`),
+  ...{ retired: p.retiredAt !== null, revision: p.revision, versions },
+})
+
+const versionRows = (db: Db) =>
+  db
+    .select({ version: presetVersions, by: people.name })
+    .from(presetVersions)
+    .leftJoin(people, eq(people.id, presetVersions.byId))
+
+/** Every preset with its newest version alone, in their order: what lists and choices show. Two queries. */
 export function listPresets(db: Db): readonly Preset[] {
-  const names = new Map(
-    db
-      .select()
-      .from(people)
+  const newest = new Map(
+    versionRows(db)
+      .where(eq(presetVersions.number, newestNumber))
       .all()
-      .map((p) => [p.id, p.name]),
+      .map(({ version, by }) => [version.presetId, toVersion(version, by)]),
   )
-  const versions = db.select().from(presetVersions).orderBy(desc(presetVersions.number)).all()
   return db
     .select()
     .from(presets)
     .orderBy(asc(presets.number))
     .all()
-    .map((p) => ({
-      id: p.id,
-      number: p.number,
-      name: p.name,
-      draft: p.draft === null ? null : parsed(settingsSchema, p.draft, `draft of preset ${p.number}`),
-      retired: p.retiredAt !== null,
-      revision: p.revision,
-      versions: versions
-        .filter((v) => v.presetId === p.id)
-        .map((v) => ({
-          id: v.id,
-          presetId: v.presetId,
-          number: v.number,
-          settings: parsed(settingsSchema, v.settings, `version ${v.number} of preset ${p.number}`),
-          seal: v.seal,
-          at: v.at,
-          by: names.get(v.byId) ?? 'someone',
-          why: v.why,
-        })),
-    }))
+    .map((p) => {
+      const version = newest.get(p.id)
+      return toPreset(p, version ? [version] : [])
+    })
 }
 
-export const readPreset = (db: Db, id: string): Preset | null => listPresets(db).find((p) => p.id === id) ?? null
+/** A preset as lists show it, with what it is found by. */
+export type PresetLine = {
+  readonly id: string
+  readonly name: string
+  readonly printerName: string
+  readonly paperName: string
+  readonly settings: Settings | null
+  readonly draft: boolean
+  readonly retired: boolean
+  readonly version: { readonly number: number; readonly seal: string; readonly at: number } | null
+}
 
-/** Everything that a slip needs of these versions; a version whose queue was emptied of its facts is left out. */
+const settingsId = (key: 'queueId' | 'paperId') =>
+  sql`json_extract(coalesce(${presetVersions.settings}, ${presets.draft}), ${`$.${key}`})`
+
+/** A page of presets by printer, those in use first, whose name, paper or printer holds the text. */
+export function pageOfPresets(
+  db: Db,
+  typed: string,
+  from: number,
+  most: number,
+): { readonly presets: readonly PresetLine[]; readonly count: number } {
+  const version = and(eq(presetVersions.presetId, presets.id), eq(presetVersions.number, newestNumber))
+  const queue = sql`${queues.id} = ${settingsId('queueId')}`
+  const paper = sql`${papers.id} = ${settingsId('paperId')}`
+  const held = or(holds(presets.name, typed), holds(papers.name, typed), holds(printers.nickname, typed))
+  const rows = db
+    .select({ preset: presets, version: presetVersions, printer: printers.nickname, paper: papers.name })
+    .from(presets)
+    .leftJoin(presetVersions, version)
+    .leftJoin(queues, queue)
+    .leftJoin(printers, eq(printers.id, queues.printerId))
+    .leftJoin(papers, paper)
+    .where(held)
+    .orderBy(sql`${presets.retiredAt} is not null`, asc(printers.number), asc(presets.number))
+    .limit(most)
+    .offset(from)
+    .all()
+  const counted = db
+    .select({ n: sql<number>`count(*)` })
+    .from(presets)
+    .leftJoin(presetVersions, version)
+    .leftJoin(queues, queue)
+    .leftJoin(printers, eq(printers.id, queues.printerId))
+    .leftJoin(papers, paper)
+    .where(held)
+    .get()
+  return {
+    presets: rows.map(({ preset, version, printer, paper }) => ({
+      ...{ id: preset.id, name: preset.name, retired: preset.retiredAt !== null, draft: preset.draft !== null },
+      ...{ printerName: printer ?? 'Printer gone', paperName: paper ?? 'paper gone' },
+      settings: version
+        ? readSettings(version.settings, version.id)
+        : preset.draft === null
+          ? null
+          : parsed(settingsSchema, preset.draft, `draft of preset ${preset.number}`),
+      version: version && { number: version.number, seal: version.seal, at: version.at },
+    })),
+    count: counted?.n ?? 0,
+  }
+}
+
+/** Every preset with all its versions, the newest first: for what has to look into each of them. */
+export function presetsWithVersions(db: Db): readonly Preset[] {
+  const versions = new Map<string, Version[]>()
+  for (const { version, by } of versionRows(db).orderBy(desc(presetVersions.number)).all()) {
+    const own = versions.get(version.presetId) ?? []
+    versions.set(version.presetId, own)
+    own.push(toVersion(version, by))
+  }
+  return db
+    .select()
+    .from(presets)
+    .orderBy(asc(presets.number))
+    .all()
+    .map((p) => toPreset(p, versions.get(p.id) ?? []))
+}
+
+/** One preset with all its versions, the newest first. */
+export function readPreset(db: Db, id: string): Preset | null {
+  const row = db.select().from(presets).where(eq(presets.id, id)).get()
+  if (!row) return null
+  const versions = versionRows(db)
+    .where(eq(presetVersions.presetId, id))
+    .orderBy(desc(presetVersions.number))
+    .all()
+    .map(({ version, by }) => toVersion(version, by))
+  return toPreset(row, versions)
+}
+
+/** The preset that a version is of. */
+export const presetOfVersion = (db: Db, versionId: string): string | null =>
+  db.select({ id: presetVersions.presetId }).from(presetVersions).where(eq(presetVersions.id, versionId)).get()?.id ??
+  null
+
+/** Everything that a slip needs of these versions, in the presets' order: a fixed number of queries. */
 export function versionFacts(db: Db, ids: readonly string[], now: number): readonly VersionFacts[] {
   if (ids.length === 0) return []
-  const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
-  const rows = db
+  const found = db
     .select({ version: presetVersions, preset: presets })
     .from(presetVersions)
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
     .where(inArray(presetVersions.id, [...ids]))
     .orderBy(asc(presets.number), desc(presetVersions.number))
     .all()
-  return rows.flatMap(({ version, preset }): VersionFacts[] => {
-    const settings = parsed(settingsSchema, version.settings, `version ${version.id}`)
-    const row = db
-      .select({ queue: queues, printer: printers })
-      .from(queues)
-      .innerJoin(printers, eq(printers.id, queues.printerId))
-      .where(eq(queues.id, settings.queueId))
-      .get()
-    const feedRow = db.select().from(feeds).where(eq(feeds.id, settings.feedId)).get()
-    const paper = db.select().from(papers).where(eq(papers.id, settings.paperId)).get()
-    if (!row || !feedRow || !paper) return []
-    const facts = parsed(queueFactsSchema, row.queue.facts, `queue ${row.queue.id}`)
-    const queueFeed = facts.feeds.find((f) => f.feedId === settings.feedId)
-    const mediaSetting = facts.mediaSettings.find((m) => m.id === settings.mediaSettingId)
-    const quality = facts.qualities.find((q) => q.id === settings.qualityId)
-    if (!queueFeed || !mediaSetting || !quality) return []
-    return [
-      {
-        id: version.id,
-        presetName: preset.name,
-        number: version.number,
-        seal: version.seal,
-        settings,
-        printerName: row.printer.nickname,
-        queueName: row.queue.name,
-        feed: { ...parsed(feedSchema, feedRow.facts, `feed ${feedRow.id}`), id: feedRow.id },
-        queueFeed,
-        mediaSetting,
-        quality,
-        nativePpi: facts.nativePpi,
-        ownOptions: facts.ownOptions,
-        paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
-        profile: profileOf(db, settings),
-        ...edgeKnowledge(db, row.queue.id, feedRow.id, version.seal, row.printer.id, now),
-        holdsBlack: row.printer.blackShared ? row.printer.holdsBlack : null,
-        loaded: loadedIn(db, feedRow.id),
-        darkness: facts.darkness,
-        takes: takesAt(db, row.queue),
-        due: due.get(row.printer.id) ?? [],
-      },
-    ]
+  const world = factsWorld(db, now)
+  return found.flatMap(({ version, preset }) => {
+    const facts = world.of(version, preset.name)
+    return facts ? [facts] : []
   })
 }
 
-/** What somebody noted as loaded in a feed, or printed on last. */
-function loadedIn(db: Db, feedId: string): LoadedFacts | null {
-  const row = db
-    .select({ stock: stocks, paper: papers.name, rollId: loads.rollId })
-    .from(loads)
-    .innerJoin(stocks, eq(stocks.id, loads.stockId))
-    .innerJoin(papers, eq(papers.id, stocks.paperId))
-    .where(eq(loads.feedId, feedId))
-    .get()
-  return row
-    ? {
-        paperId: row.stock.paperId,
-        paperName: row.paper,
-        kind: row.stock.kind,
-        width: um(row.stock.widthUm),
-        length: um(row.stock.lengthUm),
-        rollId: row.rollId,
-      }
-    : null
+/** The rows that versions point to, by their ids. */
+function pointedTo(db: Db) {
+  const queueRows = new Map(
+    db
+      .select({ queue: queues, printer: printers })
+      .from(queues)
+      .innerJoin(printers, eq(printers.id, queues.printerId))
+      .all()
+      .map((r) => [r.queue.id, { ...r, facts: parsed(queueFactsSchema, r.queue.facts, `queue ${r.queue.id}`) }]),
+  )
+  const feedRows = new Map(
+    db
+      .select()
+      .from(feeds)
+      .all()
+      .map((f) => [f.id, { ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id }]),
+  )
+  const paperRows = new Map(
+    db
+      .select()
+      .from(papers)
+      .all()
+      .map((p) => [p.id, p]),
+  )
+  const profileRows = new Map(
+    db
+      .select()
+      .from(profiles)
+      .where(isNull(profiles.retiredAt))
+      .all()
+      .map((p) => [p.id, p]),
+  )
+  const loaded = loadedByFeed(db)
+  const heard = allTold(db)
+  return { queueRows, feedRows, paperRows, profileRows, loaded, heard }
 }
 
-/** What the printer behind a queue takes; null where nothing is sent, or nothing was told. */
-function takesAt(db: Db, queue: { readonly id: string; readonly address: string }): Takes | null {
-  const heard = queue.address.trim() === '' ? null : toldOf(db, queue.id)
-  return heard && takesOf(heard.told)
+/** What versions point to, read once: queues with their printers, feeds, papers, profiles, loads, what was told and measured. */
+const factsWorld = (db: Db, now: number) => {
+  const world = kept(db, 'what versions point to', () => pointedTo(db))
+  const { queueRows, feedRows, paperRows, profileRows, loaded, heard } = world
+  const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
+  const edges = edgeKnowledge(db, now)
+  const profileOf = ({ fileColour }: Settings): VersionFacts['profile'] => {
+    const row = fileColour.kind === 'untouched' ? undefined : profileRows.get(fileColour.profileId)
+    return row ? { name: row.name, sealMadeWith: row.sealMadeWith, grey: row.space === 'GRAY' } : null
+  }
+  const takesAt = (queue: { readonly id: string; readonly address: string }): Takes | null => {
+    const told = queue.address.trim() === '' ? undefined : heard.get(queue.id)
+    return told ? takesOf(told.told) : null
+  }
+  return {
+    /** null: its queue, feed, paper, media setting or quality is gone */
+    of: (version: typeof presetVersions.$inferSelect, presetName: string): VersionFacts | null => {
+      const settings = readSettings(version.settings, version.id)
+      const row = queueRows.get(settings.queueId)
+      const feed = feedRows.get(settings.feedId)
+      const paper = paperRows.get(settings.paperId)
+      const queueFeed = row?.facts.feeds.find((f) => f.feedId === settings.feedId)
+      const mediaSetting = row?.facts.mediaSettings.find((m) => m.id === settings.mediaSettingId)
+      const quality = row?.facts.qualities.find((q) => q.id === settings.qualityId)
+      if (!row || !feed || !paper || !queueFeed || !mediaSetting || !quality) return null
+      const { queue, printer, facts } = row
+      return {
+        ...{ id: version.id, presetName, number: version.number, seal: version.seal, settings },
+        ...{ printerName: printer.nickname, queueName: queue.name, feed, queueFeed, mediaSetting, quality },
+        ...{ nativePpi: facts.nativePpi, ownOptions: facts.ownOptions },
+        paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
+        profile: profileOf(settings),
+        ...edges.of(queue.id, feed.id, version.seal, printer.id),
+        holdsBlack: printer.blackShared ? printer.holdsBlack : null,
+        loaded: loaded.get(feed.id) ?? null,
+        darkness: facts.darkness,
+        takes: takesAt(queue),
+        due: due.get(printer.id) ?? [],
+      }
+    },
+  }
 }
+
+/** What somebody noted as loaded in each feed, or printed on last. */
+const loadedByFeed = (db: Db): ReadonlyMap<string, LoadedFacts> =>
+  new Map(
+    db
+      .select({ feedId: loads.feedId, stock: stocks, paper: papers.name, rollId: loads.rollId })
+      .from(loads)
+      .innerJoin(stocks, eq(stocks.id, loads.stockId))
+      .innerJoin(papers, eq(papers.id, stocks.paperId))
+      .all()
+      .map(({ feedId, stock, paper, rollId }) => [
+        feedId,
+        {
+          ...{ paperId: stock.paperId, paperName: paper, kind: stock.kind },
+          ...{ width: um(stock.widthUm), length: um(stock.lengthUm), rollId },
+        },
+      ]),
+  )
 
 /** One version with everything that it points to, or null when it is not there or not complete. */
 export const readVersionFacts = (db: Db, id: string, now: number): VersionFacts | null =>
   versionFacts(db, [id], now)[0] ?? null
-
-function profileOf(db: Db, settings: Settings): VersionFacts['profile'] {
-  if (settings.fileColour.kind === 'untouched') return null
-  const row = db.select().from(profiles).where(eq(profiles.id, settings.fileColour.profileId)).get()
-  return row && row.retiredAt === null
-    ? { name: row.name, sealMadeWith: row.sealMadeWith, grey: row.space === 'GRAY' }
-    : null
-}
 
 /** Settings of a version out of the database. */
 export const readSettings = (json: unknown, versionId: string): Settings =>
@@ -204,6 +324,23 @@ export const newestVersionIds = (db: Db): readonly string[] =>
     .orderBy(asc(presets.number))
     .all()
     .map((v) => v.id)
+
+/** The newest version of each preset that is in use, with its printer: what a slip can choose. */
+export const versionChoices = (db: Db) => kept(db, 'choices', () => choicesNow(db))
+
+const choicesNow = (db: Db) =>
+  db
+    .select({
+      ...{ id: presetVersions.id, presetName: presets.name, number: presetVersions.number },
+      printerName: printers.nickname,
+    })
+    .from(presetVersions)
+    .innerJoin(presets, eq(presets.id, presetVersions.presetId))
+    .innerJoin(queues, sql`${queues.id} = json_extract(${presetVersions.settings}, '$.queueId')`)
+    .innerJoin(printers, eq(printers.id, queues.printerId))
+    .where(and(isNull(presets.retiredAt), eq(presetVersions.number, newestNumber)))
+    .orderBy(asc(presets.number))
+    .all()
 
 /** What versions have done: runs, spoiled ones, ink and paper, over all versions of a preset. */
 export function versionDeeds(db: Db, presetId: string) {

@@ -1,18 +1,29 @@
-import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
+import { asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import type { FeedRow, Load, Printer, Queue, UpkeepEntry } from '@/contract/views/printer'
 import { um } from '@/core/length/length'
 import type { QueueFacts } from '@/core/printer/facts'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { feeds, loads, papers, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
-import { rollLeft, stockCount } from './papers'
+import { feeds, loads, papers, printers, queues, rolls, stocks } from '@/server/db/schema'
 import { parsed } from './parse'
 
 const goodForSchema = z.record(z.string(), z.int())
 
-/** Everything that the room knows of its printers, in their order. */
-export function listPrinters(db: Db): readonly Printer[] {
+/** Everything that the room knows of its printers, in their order: a fixed number of queries, however many there are. */
+export const listPrinters = (db: Db): readonly Printer[] => kept(db, 'printers', () => readPrinters(db))
+
+function readPrinters(db: Db): readonly Printer[] {
+  const feedRows = db.select().from(feeds).where(isNull(feeds.retiredAt)).orderBy(asc(feeds.position)).all()
+  const queueRows = db
+    .select()
+    .from(queues)
+    .where(isNull(queues.retiredAt))
+    .orderBy(desc(queues.isDefault), asc(queues.id))
+    .all()
+  const loadRows = allLoads(db)
+  const upkeepRows = allUpkeep(db)
   return db
     .select()
     .from(printers)
@@ -32,59 +43,53 @@ export function listPrinters(db: Db): readonly Printer[] {
       holdsBlack: row.holdsBlack,
       goodFor: parsed(goodForSchema, row.goodFor, `printer ${row.number}`),
       revision: row.revision,
-      feeds: feedsOf(db, row.id),
-      queues: queuesOf(db, row.id),
-      loads: loadsOf(db, row.id),
-      upkeep: upkeepOf(db, row.id),
+      feeds: feedRows.filter((f) => f.printerId === row.id).map(toFeed),
+      queues: queueRows.filter((q) => q.printerId === row.id).map(toQueue),
+      loads: loadRows.filter((l) => l.printerId === row.id).map(({ printerId: _, ...load }) => load),
+      upkeep: upkeepRows.filter((u) => u.printerId === row.id).map(({ kind, at, note }) => ({ kind, at, note })),
     }))
 }
 
 export const readPrinter = (db: Db, id: string): Printer | null => listPrinters(db).find((p) => p.id === id) ?? null
 
-function feedsOf(db: Db, printerId: string): readonly FeedRow[] {
-  return db
-    .select()
-    .from(feeds)
-    .where(eq(feeds.printerId, printerId))
-    .orderBy(asc(feeds.position))
-    .all()
-    .filter((f) => f.retiredAt === null)
-    .map((f) => ({ ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id, revision: f.revision }))
-}
+const toFeed = (f: typeof feeds.$inferSelect): FeedRow => ({
+  ...parsed(feedSchema, f.facts, `feed ${f.id}`),
+  id: f.id,
+  revision: f.revision,
+})
 
-function queuesOf(db: Db, printerId: string): readonly Queue[] {
-  return db
-    .select()
-    .from(queues)
-    .where(eq(queues.printerId, printerId))
-    .orderBy(desc(queues.isDefault), asc(queues.id))
-    .all()
-    .filter((q) => q.retiredAt === null)
-    .map((q) => ({
-      id: q.id,
-      printerId: q.printerId,
-      name: q.name,
-      address: q.address,
-      language: q.language,
-      isDefault: q.isDefault,
-      shared: q.shared,
-      facts: parsed(queueFactsSchema, q.facts, `queue ${q.id}`),
-      revision: q.revision,
-    }))
-}
+const toQueue = (q: typeof queues.$inferSelect): Queue => ({
+  id: q.id,
+  printerId: q.printerId,
+  name: q.name,
+  address: q.address,
+  language: q.language,
+  isDefault: q.isDefault,
+  shared: q.shared,
+  facts: parsed(queueFactsSchema, q.facts, `queue ${q.id}`),
+  revision: q.revision,
+})
 
-function loadsOf(db: Db, printerId: string): readonly Load[] {
+const sumOf = (table: 'stock_moves' | 'roll_moves', column: string, of: string) =>
+  sql<number>`coalesce((select sum(m.${sql.raw(column)}) from ${sql.raw(table)} m where m.${sql.raw(of)}), 0)`
+
+/** What is in every feed, with what is left of it. */
+function allLoads(db: Db): readonly (Load & { readonly printerId: string })[] {
   return db
-    .select({ load: loads, feed: feeds, stock: stocks, paper: papers, roll: rolls })
+    .select({
+      ...{ load: loads, feed: feeds, stock: stocks, paper: papers, roll: rolls },
+      sheets: sumOf('stock_moves', 'delta', 'stock_id = "loads"."stock_id"'),
+      left: sumOf('roll_moves', 'delta_um', 'roll_id = "loads"."roll_id"'),
+    })
     .from(loads)
     .innerJoin(feeds, eq(feeds.id, loads.feedId))
     .innerJoin(stocks, eq(stocks.id, loads.stockId))
     .innerJoin(papers, eq(papers.id, stocks.paperId))
     .leftJoin(rolls, eq(rolls.id, loads.rollId))
-    .where(eq(loads.printerId, printerId))
     .orderBy(asc(feeds.position))
     .all()
-    .map(({ feed, stock, paper, roll }) => ({
+    .map(({ load, feed, stock, paper, roll, sheets, left }) => ({
+      printerId: load.printerId,
       feedId: feed.id,
       feedName: parsed(feedSchema, feed.facts, `feed ${feed.id}`).name,
       stockId: stock.id,
@@ -93,22 +98,21 @@ function loadsOf(db: Db, printerId: string): readonly Load[] {
       kind: stock.kind,
       width: um(stock.widthUm),
       length: um(stock.lengthUm),
-      left: roll ? rollLeft(db, roll.id) : stockCount(db, stock.id),
+      left: roll ? um(left) : sheets,
       rollId: roll?.id ?? null,
       rollNumber: roll?.number ?? null,
     }))
 }
 
-function upkeepOf(db: Db, printerId: string): readonly UpkeepEntry[] {
-  const columns = { id: upkeep.id, kind: upkeep.kind, at: upkeep.at, note: upkeep.note }
-  const own = eq(upkeep.printerId, printerId)
-  const latest = db.select(columns).from(upkeep).where(own).orderBy(desc(upkeep.at)).limit(UPKEEP_SHOWN).all()
-  // the last of each kind counts, however much was noted since
-  const last = sql`${upkeep.at} = (select max(u.at) from upkeep u where u.printer_id = ${printerId} and u.kind = ${upkeep}.kind)`
-  const newest = db.select(columns).from(upkeep).where(and(own, last)).all()
-  return [...new Map([...latest, ...newest].map((e) => [e.id, e])).values()]
-    .sort((a, b) => b.at - a.at)
-    .map(({ kind, at, note }) => ({ kind, at, note }))
+/** The latest entries of each printer, and the last of each kind however much was noted since; the newest first. */
+function allUpkeep(db: Db): readonly (UpkeepEntry & { readonly printerId: string })[] {
+  const rank = (by: string) => sql.raw(`row_number() over (partition by ${by} order by at desc, rowid desc)`)
+  const rows = db.all<{ printer_id: string; kind: string; at: number; note: string }>(
+    sql`select printer_id, kind, at, note from (
+      select *, ${rank('printer_id')} as latest, ${rank('printer_id, kind')} as of_kind from upkeep
+    ) where latest <= ${UPKEEP_SHOWN} or of_kind = 1 order by at desc`,
+  )
+  return rows.map(({ printer_id: printerId, kind, at, note }) => ({ printerId, kind, at, note }))
 }
 
 const UPKEEP_SHOWN = 40

@@ -3,6 +3,7 @@ import type { Tariff } from '@/core/charge/charge'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, minor } from '@/core/money/money'
 import type { RoomFacts } from '@/core/slip/facts'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { room, tariffs } from '@/server/db/schema'
 import { inSequence, newestFirst } from '@/server/db/sequence'
@@ -20,7 +21,9 @@ export type Room = {
 }
 
 /** The room, or null before it was set up. */
-export function readRoom(db: Db): Room | null {
+export const readRoom = (db: Db): Room | null => kept(db, 'room', () => roomNow(db))
+
+function roomNow(db: Db): Room | null {
   const row = db.select().from(room).get()
   if (!row) return null
   return {

@@ -1,12 +1,13 @@
 import { desc, inArray, lt } from 'drizzle-orm'
+import { MOST_OFFERED } from '@/contract/people'
 import { readSlipBody } from '@/contract/slip'
 import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
 import { presetVersions, queues, slips } from '@/server/db/schema'
 import { runsOfSlip } from './log'
-import { listPeople } from './people'
+import { somePeople } from './people'
 import { presetWorld } from './preset-world'
-import { newestVersions, readSettings } from './presets'
+import { newestVersions, readSettings, versionChoices } from './presets'
 import { printLines } from './print-jobs'
 import { readRoom } from './room'
 import { catalogue, picturesOf, readSlip } from './slips'
@@ -78,7 +79,8 @@ export function slipPage(db: Db, id: string, now: number) {
       ...{ decoded: p.decoded, bytes: p.bytes, previewReady: p.previewSha !== null },
     })),
     catalogue: catalogue(db, now, versionIds),
-    people: listPeople(db).map((p) => ({ id: p.id, name: p.name, groupName: p.groupName, role: p.role })),
+    choices: versionChoices(db),
+    people: somePeople(db, '', MOST_OFFERED, [slip.body.memberId]),
     runs: runsOfSlip(db, id).map((r) => ({
       id: r.id,
       number: r.number,

@@ -7,7 +7,7 @@ import type { PictureFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { people, pictures, slips } from '@/server/db/schema'
 import { listStocks } from './papers'
-import { newestVersionIds, versionFacts } from './presets'
+import { versionFacts } from './presets'
 import { readRoom, tariffAt } from './room'
 import { listSizes } from './sizes'
 
@@ -108,14 +108,13 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
     .map((r) => ({ slip: toSlip(r.slip), picture: r.picture ? toPicture(r.picture) : null, memberName: r.member }))
 }
 
-/** What slips are filled from now: the newest version of each preset, and the ones that slips hold already. */
-export function catalogue(db: Db, now: number, alsoVersions: readonly string[] = []): Catalogue {
+/** What slips are filled from now, with the facts of these versions. */
+export function catalogue(db: Db, now: number, versionIds: readonly string[]): Catalogue {
   const room = readRoom(db)
   if (!room) throw new Error('the room is not set up')
   const stocks = listStocks(db)
-  const ids = [...new Set([...newestVersionIds(db), ...alsoVersions])]
   return {
-    versions: versionFacts(db, ids, now),
+    versions: versionFacts(db, [...new Set(versionIds)], now),
     sizes: withShelf(listSizes(db), stocks),
     stocks,
     tariff: tariffAt(db, now),

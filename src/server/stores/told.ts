@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Takes } from '@/core/print/delivery'
 import type { Told } from '@/core/printer/told'
+import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { told } from '@/server/db/schema'
 
@@ -10,9 +11,18 @@ const LATER = { sizes: [], stateMessage: '', uris: [] } as const
 /** What a queue's printer told when it was last asked, or null. */
 export function toldOf(db: Db, queueId: string): { readonly at: number; readonly told: Told } | null {
   const row = db.select().from(told).where(eq(told.queueId, queueId)).get()
-  // made by toldFrom, never from a request
-  return row ? { at: row.at, told: { ...LATER, ...(row.facts as Told) } } : null
+  return row ? heard(row) : null
 }
+
+// made by toldFrom, never from a request
+const heard = (row: typeof told.$inferSelect) => ({ at: row.at, told: { ...LATER, ...(row.facts as Told) } })
+
+/** What every queue's printer told when it was last asked, by queue. */
+export const allTold = (db: Db): ReadonlyMap<string, { readonly at: number; readonly told: Told }> =>
+  kept(db, 'told', () => {
+    const rows = db.select().from(told).all()
+    return new Map(rows.map((row) => [row.queueId, heard(row)]))
+  })
 
 /** What it takes, for what is sent to it. */
 export const takesOf = (heard: Told): Takes => ({

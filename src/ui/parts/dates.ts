@@ -1,14 +1,19 @@
+const made = new Map<string, Intl.DateTimeFormat>()
+
+/** A formatter of the platform: making one takes longer than a hundred uses of it. */
+function formatter(timeZone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${timeZone} ${Object.entries(options).join()}`
+  const format = made.get(key) ?? new Intl.DateTimeFormat('en-GB', { timeZone, ...options })
+  made.set(key, format)
+  return format
+}
+
 /** A day in the room's time zone: `Tue 24 Nov`, with the year when it is not this one. */
 export function sayDay(at: number, timeZone: string, now: number): string {
-  const year = (t: number): string => new Intl.DateTimeFormat('en-GB', { timeZone, year: 'numeric' }).format(t)
+  const year = (t: number): string => formatter(timeZone, { year: 'numeric' }).format(t)
   const sameYear = year(at) === year(now)
-  return new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    ...(sameYear ? {} : { year: 'numeric' }),
-  })
+  const options = { weekday: 'short', day: 'numeric', month: 'short' } as const
+  return formatter(timeZone, sameYear ? options : { ...options, year: 'numeric' })
     .format(at)
     .replace(',', '')
 }
@@ -20,13 +25,11 @@ export function sayShortDay(at: number, timeZone: string, now: number): string {
 
 /** `14:05` in the room's time zone. */
 export const sayTime = (at: number, timeZone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }).format(at)
+  formatter(timeZone, { hour: '2-digit', minute: '2-digit' }).format(at)
 
 /** `Tuesday 24 November`. */
 export const sayLongDay = (at: number, timeZone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'long', day: 'numeric', month: 'long' })
-    .format(at)
-    .replace(',', '')
+  formatter(timeZone, { weekday: 'long', day: 'numeric', month: 'long' }).format(at).replace(',', '')
 
 const DAY = 86_400_000
 

@@ -1,10 +1,11 @@
 import type { Metadata } from 'next'
+import { MOST_OFFERED } from '@/contract/people'
 import { Log } from '@/features/log/log'
 import { room } from '@/server/db/open'
 import { dayFromText } from '@/server/stores/days'
 import { keyFromText, keyToText, type LogFilter, listRuns, logTotals, outcomeFromText } from '@/server/stores/log'
 import { listPapers } from '@/server/stores/papers'
-import { listPeople } from '@/server/stores/people'
+import { somePeople } from '@/server/stores/people'
 import { listPrinters } from '@/server/stores/printers'
 import { readRoom } from '@/server/stores/room'
 
@@ -38,7 +39,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Que
       next={next ? keyToText(next) : null}
       totals={logTotals(db, filter)}
       printers={listPrinters(db).map((p) => ({ id: p.id, name: p.nickname }))}
-      members={named(listPeople(db))}
+      members={somePeople(db, '', MOST_OFFERED, [query.member ?? null])}
       papers={named(listPapers(db))}
       now={Date.now()}
     />

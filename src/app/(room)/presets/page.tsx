@@ -4,15 +4,28 @@ import { Presets } from '@/features/presets/presets'
 import { room } from '@/server/db/open'
 import { newDraft } from '@/server/stores/new-draft'
 import { presetWorld } from '@/server/stores/preset-world'
-import { listPresets } from '@/server/stores/presets'
+import { pageOfPresets, presetOfVersion } from '@/server/stores/presets'
 
 export const metadata: Metadata = { title: 'Presets' }
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ version?: string }> }) {
-  const { version } = await searchParams
-  const presets = listPresets(room())
-  const holder = presets.find((p) => p.versions.some((v) => v.id === version))
-  if (holder) redirect(`/presets/${holder.id}`)
+const PAGE = 40
+
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ version?: string; q?: string; from?: string }>
+}) {
+  const { version, q = '', from: asked } = await searchParams
+  const holder = version ? presetOfVersion(room(), version) : null
+  if (holder) redirect(`/presets/${holder}`)
+  const from = Math.max(0, Math.floor(Number(asked ?? 0)) || 0)
   const world = presetWorld(room())
-  return <Presets presets={presets} world={world} first={newDraft(world)} now={Date.now()} />
+  const { presets, count } = pageOfPresets(room(), q, from, PAGE)
+  return (
+    <Presets
+      {...{ presets, count, from, first: newDraft(world), now: Date.now() }}
+      page={PAGE}
+      profiles={{ profiles: world.profiles, retiredProfiles: world.retiredProfiles }}
+    />
+  )
 }

@@ -4,17 +4,21 @@ import { Select } from '@mantine/core'
 import Link from 'next/link'
 import type { VersionFacts } from '@/core/slip/facts'
 import css from '../slip.module.css'
+import type { VersionChoice } from '../types'
 
 /** Line 2 open: the presets in use, by printer. */
 export function PresetFields(props: {
-  readonly versions: readonly VersionFacts[]
+  readonly choices: readonly VersionChoice[]
   readonly version: VersionFacts | null
   readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null
   /** why a preset cannot print this slip as it stands, by version id; absent: it can */
   readonly closed: ReadonlyMap<string, string>
   readonly onVersion: (id: string) => void
 }) {
-  const { versions, version, newer, closed, onVersion } = props
+  const { choices, version, newer, closed, onVersion } = props
+  // a version that is no longer the newest is still the one that is held
+  const held = version && !choices.some((c) => c.id === version.id) ? [version] : []
+  const versions: readonly VersionChoice[] = [...held, ...choices]
   const why = version ? closed.get(version.id) : undefined
   const printers = [...new Set(versions.map((v) => v.printerName))]
   return (

@@ -1,9 +1,10 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
+import { MOST_OFFERED } from '@/contract/people'
 import { RunPage } from '@/features/log/run'
 import { room } from '@/server/db/open'
 import { readRun } from '@/server/stores/log'
-import { listPeople } from '@/server/stores/people'
+import { somePeople } from '@/server/stores/people'
 
 type Params = { params: Promise<{ id: string }> }
 
@@ -15,6 +16,6 @@ export async function generateMetadata({ params }: Params): Promise<Metadata> {
 export default async function Page({ params }: Params) {
   const run = readRun(room(), (await params).id)
   if (!run) notFound()
-  const people = listPeople(room()).map((p) => ({ id: p.id, name: p.name }))
+  const people = somePeople(room(), '', MOST_OFFERED, [run.memberId])
   return <RunPage run={run} people={people} now={Date.now()} />
 }

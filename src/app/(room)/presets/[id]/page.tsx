@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation'
 import { PresetPage } from '@/features/presets/preset'
 import { room } from '@/server/db/open'
 import { presetWorld } from '@/server/stores/preset-world'
-import { listPresets, readPreset, versionDeeds } from '@/server/stores/presets'
+import { presetsWithVersions, readPreset, versionDeeds } from '@/server/stores/presets'
 
 type Params = { params: Promise<{ id: string }> }
 
@@ -18,7 +18,7 @@ export default async function Page({ params }: Params) {
     <PresetPage
       key={preset.id}
       preset={preset}
-      others={listPresets(room())}
+      others={presetsWithVersions(room())}
       world={presetWorld(room())}
       deeds={versionDeeds(room(), preset.id)}
       now={Date.now()}

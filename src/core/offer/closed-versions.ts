@@ -1,4 +1,4 @@
-import type { LengthUnit } from '@/core/length/length'
+import { type LengthUnit, um } from '@/core/length/length'
 import { borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
 import type { PrintBody } from '@/core/slip/body'
@@ -11,7 +11,11 @@ import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
  * Why presets cannot make a print on its sheet and with its edge, by version id; a preset that can is not in it. Without
  * a sheet nothing is closed.
  */
-export function closedVersions(catalogue: Catalogue, print: PrintBody, unit: LengthUnit): ReadonlyMap<string, string> {
+export function closedVersions(
+  catalogue: Catalogue,
+  print: Pick<PrintBody, 'sheet' | 'edge'>,
+  unit: LengthUnit,
+): ReadonlyMap<string, string> {
   const found = new Map<string, string>()
   const { sheet } = print
   if (!sheet) return found
@@ -28,7 +32,7 @@ export function closedVersions(catalogue: Catalogue, print: PrintBody, unit: Len
       continue
     }
     const width = sheet.kind === 'cut' ? sheet.width : (size?.short ?? 0)
-    const laid = fed(sheet, size, v, [], declaredMargins(v.queueFeed, width as never))
+    const laid = fed(sheet, size, v, [], declaredMargins(v.queueFeed, um(width)))
     const [problem] = laid?.fit.problems ?? []
     if (problem) {
       found.set(v.id, saySizeProblem(problem, v.feed.name, unit))

@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import type { LengthUnit } from '@/core/length/length'
+import type { Offer } from '@/core/offer/other-sizes'
+import { bad, type Result } from '@/core/result/result'
+import type { VersionFacts } from '@/core/slip/facts'
+import type { Problem } from '@/core/words/problems'
+import { idSchema } from './lengths'
+import { sheetChoiceSchema, slipBodySchema } from './slip'
+
+const unit = z.enum(['mm', 'in']) satisfies z.ZodType<LengthUnit>
+
+/** What a slip's screen asks while it is filled; nothing is written. */
+export const SLIP_QUESTIONS = {
+  /** everything about one version */
+  version: z.object({ versionId: idSchema }),
+  /** why presets cannot print on this sheet with this edge */
+  closed: z.object({ sheet: sheetChoiceSchema.nullable(), edge: z.enum(['margins', 'borderless']), unit }),
+  /** the same picture in the room's other sizes; of a slip that has this print alone */
+  offers: z.object({ body: slipBodySchema, mode: z.enum(['whole', 'fill']), typed: z.string().max(80), unit }),
+}
+export type SlipQuestion = keyof typeof SLIP_QUESTIONS
+
+export type SlipAnswers = {
+  version: VersionFacts
+  /** by version id; a version that can is not in it */
+  closed: Readonly<Record<string, string>>
+  /** the first of them, and how many there are */
+  offers: { readonly offers: readonly Offer[]; readonly count: number; readonly room: boolean }
+}
+
+/** Asks one of them. Rejects never: nobody answering is a problem. */
+export async function askAboutSlip<Q extends SlipQuestion>(
+  question: Q,
+  input: z.input<(typeof SLIP_QUESTIONS)[Q]>,
+): Promise<Result<SlipAnswers[Q], Problem>> {
+  try {
+    const response = await fetch(`/api/slip/${question}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(input),
+    })
+    return (await response.json()) as Result<SlipAnswers[Q], Problem>
+  } catch {
+    return bad({ code: 'unreachable' })
+  }
+}
