@@ -2,10 +2,11 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import pino from 'pino'
 import { room, roomFolder } from '@/server/db/open'
-import { requestContext } from '@/server/door/actor'
+import { systemContext } from '@/server/door/actor'
 import { takeBackAll } from '@/server/jobs/queue'
 import { openForWork } from '@/server/opening'
 import { printUntil } from '@/server/printing/follow'
+import { takeBackPrintJobs } from '@/server/stores/print-jobs'
 import { insist } from './insist'
 import { workUntil } from './worker'
 
@@ -27,8 +28,15 @@ while (!existsSync(join(roomFolder(), 'libreta.db')) && !stop.signal.aborted)
 if (!stop.signal.aborted) {
   openForWork()
   // there is one background process: whatever still counts as worked on was left by the one before
-  await insist(() => takeBackAll(room()), stop.signal, log)
-  await Promise.all([workUntil(stop.signal, requestContext, log), printUntil(stop.signal, requestContext, log)])
+  await insist(
+    () => {
+      takeBackAll(room())
+      takeBackPrintJobs(room())
+    },
+    stop.signal,
+    log,
+  )
+  await Promise.all([workUntil(stop.signal, systemContext, log), printUntil(stop.signal, systemContext, log)])
 }
 
 // the channel to the parent would keep this process alive

@@ -147,7 +147,7 @@ describe('a room that cannot be written', () => {
     let locked = true
     const context = () => {
       if (locked) throw code('SQLITE_BUSY')
-      return room.context()
+      return room.system()
     }
     const ends = [workUntil(stop.signal, context, QUIET, 5), printUntil(stop.signal, context, QUIET, QUICK)]
     const id = enqueue(room.db, { kind: 'preview', payload: { pictureId: 'gone' } }, 1)

@@ -3,13 +3,14 @@ import { sayTrouble } from '@/server/db/trouble'
 import type { DoorContext } from '@/server/door/door'
 import { perform } from '@/server/jobs/handlers'
 import { fail, finish, type Job, lease, report, retryOrFail } from '@/server/jobs/queue'
+import { Stopped } from '@/server/render/thread'
 import { insist } from './insist'
 
 /** How long the worker sleeps when nothing waits. */
 const IDLE_MS = 150
 
-/** A third of a lease: a long job says so before it runs out. */
-const KEEP_MS = 3000
+/** How often a job renews its lease, and looks whether it was cancelled. */
+const KEEP_MS = 500
 
 type Log = Pick<Logger, 'info' | 'error'>
 
@@ -24,12 +25,13 @@ export async function workOnce(context: () => DoorContext, log: Log): Promise<bo
 
 async function work(job: Job, context: () => DoorContext, log: Log): Promise<void> {
   const { db } = context()
+  const stop = new AbortController()
   let part = 0
   const told = (p: number): void => {
     part = p
-    // how far it is matters less than that it goes on
+    // how far it is matters less than that it goes on; a row that is no longer worked on was cancelled
     try {
-      report(db, job.id, part, Date.now())
+      if (!report(db, job.id, part, Date.now())) stop.abort()
     } catch (error) {
       log.error({ job: job.kind, error: String(error) }, 'progress could not be written')
     }
@@ -37,7 +39,7 @@ async function work(job: Job, context: () => DoorContext, log: Log): Promise<voi
   const keeping = setInterval(() => told(part), KEEP_MS)
   const began = performance.now()
   try {
-    const end = await outcomeOfJob(job, context, told, log)
+    const end = await outcomeOfJob(job, context, told, stop.signal, log)
     // the answer of long work is not thrown away because of a lock
     await insist(end, NEVER, log)
     log.info({ job: job.kind, ms: Math.round(performance.now() - began) }, 'job')
@@ -52,13 +54,16 @@ async function outcomeOfJob(
   job: Job,
   context: () => DoorContext,
   told: (part: number) => void,
+  signal: AbortSignal,
   log: Log,
 ): Promise<() => void> {
   const { db } = context()
   try {
-    const result = await perform(job, context(), told)
+    const result = await perform(job, context(), told, signal)
     return () => (result.ok ? finish(db, job.id, result.value) : fail(db, job.id, result.problem))
   } catch (error) {
+    // cancelled: its row says so already
+    if (error instanceof Stopped) return () => {}
     log.error({ job: job.kind, error: String(error) }, 'job failed')
     const why = sayTrouble(error) ?? (error instanceof Error ? error.message : String(error))
     return () => retryOrFail(db, job, why)

@@ -198,7 +198,7 @@ async function one(folder: string, kind: Kind): Promise<Row> {
     const started = await start()
     if (!started.ok) return row(false, sayProblem(started.problem))
     const [id = ''] = started.value.printIds
-    const working = printUntil(stop.signal, () => room.context(), QUIET, PACE)
+    const working = printUntil(stop.signal, () => room.system(), QUIET, PACE)
     const over = await until(() => ended(room, id), 60)
     stop.abort()
     await working
@@ -229,7 +229,7 @@ async function broken(folder: string, moment: (typeof BREAKS)[number]): Promise<
     if (!started?.ok) return { part: 'foreign', what: `killed ${moment}`, ok: false, says: 'not started' }
     const [id = ''] = started.value.printIds
     if (moment === 'before it is asked') await kill()
-    const working = printUntil(stop.signal, () => room.context(), QUIET, PACE)
+    const working = printUntil(stop.signal, () => room.system(), QUIET, PACE)
     const state = () => readPrintJob(room.db, id)?.state ?? 'queued'
     if (moment === 'while it is sent') await until(() => state() !== 'queued', 20)
     if (moment === 'when all was sent' || moment === 'while it prints') await until(() => state() === 'printing', 20)

@@ -4,7 +4,7 @@ import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { bringUpToDate, type Db, openDatabase } from '@/server/db/open'
-import { currentActor } from '@/server/door/actor'
+import { firstKeeper } from '@/server/door/actor'
 import { type Action, type Actor, type DoorContext, through } from '@/server/door/door'
 
 export const NOW = Date.UTC(2026, 10, 24, 15, 0)
@@ -43,12 +43,18 @@ export class OpenRoom {
     return this
   }
 
+  /** As the room's keeper, or as somebody else. */
   context(actor?: Actor): DoorContext {
-    return { db: this.db, actor: actor ?? currentActor(this.db), now: this.now, folder: this.folder }
+    return { db: this.db, actor: actor ?? firstKeeper(this.db), now: this.now, folder: this.folder }
   }
 
+  /** As the background process acts. */
+  readonly system = (): DoorContext => this.context({ id: 'system', name: 'Libreta', role: 'system' })
+
   act<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: unknown, actor?: Actor): Promise<Result<O, Problem>> {
-    return through(action, input, this.context(actor))
+    // a step of the background is taken as the background, unless somebody is named
+    const ctx = !actor && action.role === 'system' ? this.system() : this.context(actor)
+    return through(action, input, ctx)
   }
 
   async must<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: z.input<I>): Promise<O> {

@@ -179,7 +179,7 @@ export class PrintRoom {
   work(pace: Pace = QUICK): void {
     this.working = printUntil(
       this.stopping.signal,
-      () => this.room.context(),
+      () => this.room.system(),
       pino({ level: process.env.LIBRETA_LOG ?? 'silent' }),
       pace,
     )

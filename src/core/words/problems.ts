@@ -3,6 +3,7 @@ import { absurd } from '@/core/result/result'
 /** What the door and the handlers answer when they cannot do what was asked: data, put into words here. */
 export type Problem =
   | { readonly code: 'not_allowed'; readonly role: string; readonly needs: string }
+  | { readonly code: 'not_yours'; readonly role: string }
   | { readonly code: 'input'; readonly issues: readonly { readonly path: string; readonly message: string }[] }
   | { readonly code: 'not_found'; readonly what: string }
   | {
@@ -63,6 +64,8 @@ export type Problem =
 /** One sentence that says what is wrong, with the value, and what to do. */
 export function sayProblem(p: Problem): string {
   switch (p.code) {
+    case 'not_yours':
+      return `This is another’s; a ${p.role} changes only their own.`
     case 'not_allowed':
       return `This needs a ${p.needs}; you are signed in as a ${p.role}.`
     case 'input':

@@ -61,12 +61,14 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
     { code: 'printer_certificate_changed', address: 'ipps://x', trusted: 'AB', fingerprint: 'CD' },
     /another certificate.*Trusted: AB; now: CD\.$/,
   ],
+  [{ code: 'not_yours', role: 'member' }, /another’s; a member changes only their own\.$/],
   [{ code: 'unreachable' }, /does not answer.*kept here/],
 ]
 
 /** A new kind of problem does not compile until it is named here. */
 const EVERY: Readonly<Record<Problem['code'], true>> = {
   not_allowed: true,
+  not_yours: true,
   input: true,
   not_found: true,
   stale: true,

@@ -72,7 +72,7 @@ export const takeUntagged = action({
 /** What the background process found out about a picture: its preview, for screens. */
 export const previewPicture = action({
   name: 'picture.preview',
-  role: 'helper',
+  role: 'system',
   input: z.object({ id: idSchema, previewSha: z.string() }),
   commit({ id, previewSha }, { db }) {
     const changed = db.update(pictures).set({ previewSha }).where(eq(pictures.id, id)).run()

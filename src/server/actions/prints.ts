@@ -139,7 +139,7 @@ const FROM: Readonly<Record<string, readonly PrintJob['state'][]>> = {
 /** One step of a print: the background process takes it before it does anything at the printer, and after. */
 export const stepPrint = action({
   name: 'print.step',
-  role: 'member',
+  role: 'system',
   input: stepSchema,
   commit({ id, to }, { db, now }) {
     const print = readPrintJob(db, id)

@@ -9,7 +9,7 @@ import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { people, pictures, presetVersions, slips } from '@/server/db/schema'
-import { action } from '@/server/door/door'
+import { action, atLeast, type DoorContext } from '@/server/door/door'
 import { cancelJob } from '@/server/jobs/queue'
 import { readSlip } from '@/server/stores/slips'
 import { slipFile } from '@/server/subjects/slip-print'
@@ -39,6 +39,14 @@ function pointsNowhere(db: Db, body: SlipBody): Problem | null {
   return lacks(pictures, pictureIds) ? { code: 'not_found', what: 'This picture' } : null
 }
 
+/** A helper changes every slip, a member their own. */
+const ownSlip = (memberId: string | null | undefined, { actor }: DoorContext): boolean =>
+  atLeast(actor, 'helper') || memberId === actor.id
+
+/** The same for a slip that is there: whose it is now, and whose it would become. */
+const mayChange = (input: { readonly id: string; readonly body?: SlipBody }, ctx: DoorContext): boolean =>
+  ownSlip(readSlip(ctx.db, input.id)?.body.memberId, ctx) && (!input.body || ownSlip(input.body.memberId, ctx))
+
 function insert(db: Db, body: SlipBody, now: number): { id: string; number: number } {
   const id = newId()
   const number = nextNumber(db, slips)
@@ -50,7 +58,8 @@ function insert(db: Db, body: SlipBody, now: number): { id: string; number: numb
 
 export const addSlip = action({
   name: 'slip.add',
-  role: 'helper',
+  role: 'member',
+  may: ({ body }, ctx) => ownSlip(body?.memberId, ctx),
   input: INPUTS['slip.add'],
   commit({ body }, { db, now }) {
     const problem = body ? pointsNowhere(db, body) : null
@@ -69,7 +78,8 @@ function changeable(db: Db, id: string): Result<{ readonly number: number }, Pro
 
 export const saveSlip = action({
   name: 'slip.save',
-  role: 'helper',
+  role: 'member',
+  may: mayChange,
   input: INPUTS['slip.save'],
   commit(input, { db, now }) {
     const may = changeable(db, input.id)
@@ -81,7 +91,8 @@ export const saveSlip = action({
 
 export const moveSlip = action({
   name: 'slip.state',
-  role: 'helper',
+  role: 'member',
+  may: mayChange,
   input: INPUTS['slip.state'],
   commit(input, { db, now }) {
     const may = changeable(db, input.id)
@@ -92,7 +103,8 @@ export const moveSlip = action({
 /** A new slip like an old one; what belongs to one picture only (darkness) and copies start anew. */
 export const copySlip = action({
   name: 'slip.copy',
-  role: 'helper',
+  role: 'member',
+  may: mayChange,
   input: INPUTS['slip.copy'],
   commit({ id }, { db, now }) {
     const slip = readSlip(db, id)
@@ -106,7 +118,8 @@ export const copySlip = action({
 /** Asks for the print-ready file of one of a slip's prints, as it stands at this revision. */
 export const fileSlip = action({
   name: 'slip.file',
-  role: 'helper',
+  role: 'member',
+  may: mayChange,
   input: INPUTS['slip.file'],
   commit({ id, printId, revision }, { db, now }) {
     const slip = readSlip(db, id)

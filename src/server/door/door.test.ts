@@ -4,11 +4,15 @@ import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
 import { sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
+import { stepPrint } from '@/server/actions/prints'
 import { sizes } from '@/server/db/schema'
+import { readSlip } from '@/server/stores/slips'
 import { TestRoom } from '../../../test/room'
 import { action } from './door'
 
 const HELPER = { id: 'h', name: 'Helper', role: 'helper' } as const
+const SYSTEM = { id: 'system', name: 'Libreta', role: 'system' } as const
+const KEEPER = { id: 'k', name: 'Keeper', role: 'keeper' } as const
 const MEMBER = { id: 'm', name: 'Member', role: 'member' } as const
 
 describe('the door', () => {
@@ -30,10 +34,33 @@ describe('the door', () => {
       ok: false,
       problem: { code: 'not_allowed', role: 'helper', needs: 'keeper' },
     })
-    expect(await room.act(ACTIONS['slip.add'], { body: null }, MEMBER)).toMatchObject({
+    expect(await room.act(ACTIONS['group.add'], { name: 'x' }, MEMBER)).toMatchObject({
       problem: { code: 'not_allowed' },
     })
     expect((await room.act(ACTIONS['slip.add'], { body: null }, HELPER)).ok).toBe(true)
+  })
+  it('lets a member change their own slips, give none away, and take no other’s', async () => {
+    const room = await TestRoom.open()
+    const { id } = await room.must(ACTIONS['person.add'], { name: 'Ida', role: 'member', groupId: null })
+    const ida = { id, name: 'Ida', role: 'member' } as const
+    const others = await room.slip()
+    const own = await room.slip({ memberId: id })
+    const body = readSlip(room.db, own.id)?.body
+    const save = (slip: { readonly id: string }, memberId: string | null, revision = 1) =>
+      room.act(ACTIONS['slip.save'], { id: slip.id, revision, body: { ...body, memberId } }, ida)
+    expect(await save(own, id)).toMatchObject({ ok: true })
+    expect(await save(own, null, 2)).toMatchObject({ problem: { code: 'not_yours' } })
+    expect(await save(others, id)).toMatchObject({ problem: { code: 'not_yours' } })
+    expect(await room.act(ACTIONS['slip.add'], { body: null }, ida)).toMatchObject({ problem: { code: 'not_yours' } })
+    expect((await room.act(ACTIONS['slip.add'], { body: { ...body, memberId: id } }, ida)).ok).toBe(true)
+    expect(await room.act(ACTIONS['slip.copy'], { id: others.id }, ida)).toMatchObject({ ok: false })
+    expect((await room.act(ACTIONS['slip.copy'], { id: own.id }, HELPER)).ok).toBe(true)
+  })
+  it('keeps the steps of the background from every person', async () => {
+    const room = await TestRoom.open()
+    const step = { id: 'x', to: { state: 'sending' } }
+    expect(await room.act(stepPrint, step, KEEPER)).toMatchObject({ problem: { code: 'not_allowed', needs: 'system' } })
+    expect(await room.act(stepPrint, step, SYSTEM)).toMatchObject({ problem: { code: 'not_found' } })
   })
   it('says which field of an input is wrong, and writes nothing', async () => {
     const room = await TestRoom.open()

@@ -6,10 +6,11 @@ import { events } from '@/server/db/schema'
 import { sayTrouble } from '@/server/db/trouble'
 import { enqueue, type JobSpec } from '@/server/jobs/queue'
 
-export type Role = 'keeper' | 'helper' | 'member'
+/** `system` is the background process: it takes steps that no person may take. */
+export type Role = 'system' | 'keeper' | 'helper' | 'member'
 export type Actor = { readonly id: string; readonly name: string; readonly role: Role }
 
-const RANK: Readonly<Record<Role, number>> = { member: 0, helper: 1, keeper: 2 }
+const RANK: Readonly<Record<Role, number>> = { member: 0, helper: 1, keeper: 2, system: 3 }
 
 /** What every write knows: the room, who acts, when, and where files are. */
 export type DoorContext = {
@@ -33,7 +34,10 @@ export type Done<O> = {
  */
 export type Action<I extends z.ZodType, P, O> = {
   readonly name: string
+  /** the lowest role that may do it */
   readonly role: Role
+  /** where the role is not enough: whether this actor may do this very thing */
+  readonly may?: (input: z.output<I>, ctx: DoorContext) => boolean
   readonly input: I
   readonly prepare?: (input: z.output<I>, ctx: DoorContext) => Promise<Result<P, Problem>>
   readonly commit: (input: z.output<I>, ctx: DoorContext, prepared: P) => Result<Done<O>, Problem>
@@ -52,19 +56,23 @@ class Refused extends Error {
 const isDangling = (error: unknown): boolean =>
   error instanceof Error && 'code' in error && error.code === 'SQLITE_CONSTRAINT_FOREIGNKEY'
 
-/** Every write goes through here: role, input, prepare, commit with its event, jobs. */
+/** Whether an actor's role is at least this one. */
+export const atLeast = (actor: Actor, role: Role): boolean => RANK[actor.role] >= RANK[role]
+
+/** Every write goes through here: role, input, what may be done, prepare, commit with its event, jobs. */
 export async function through<I extends z.ZodType, P, O>(
   a: Action<I, P, O>,
   input: unknown,
   ctx: DoorContext,
 ): Promise<Result<O, Problem>> {
-  if (RANK[ctx.actor.role] < RANK[a.role]) return bad({ code: 'not_allowed', role: ctx.actor.role, needs: a.role })
+  if (!atLeast(ctx.actor, a.role)) return bad({ code: 'not_allowed', role: ctx.actor.role, needs: a.role })
   const parsed = a.input.safeParse(input)
   if (!parsed.success)
     return bad({
       code: 'input',
       issues: parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
     })
+  if (a.may && !a.may(parsed.data, ctx)) return bad({ code: 'not_yours', role: ctx.actor.role })
   const prepared = a.prepare ? await a.prepare(parsed.data, ctx) : ok(undefined as P)
   if (!prepared.ok) return prepared
   try {

@@ -30,6 +30,7 @@ export async function readJson(request: Request): Promise<Result<unknown, Proble
 
 const STATUS: Partial<Record<Problem['code'], number>> = {
   not_allowed: 403,
+  not_yours: 403,
   not_found: 404,
   stale: 409,
   in_use: 409,

@@ -5,7 +5,7 @@ import type { Problem } from '@/core/words/problems'
 import { addPicture, plainFileName } from '@/server/actions/pictures'
 import { importProfile } from '@/server/actions/profiles'
 import { sayTrouble } from '@/server/db/trouble'
-import { requestContext } from '@/server/door/actor'
+import { contextOf } from '@/server/door/actor'
 import { type DoorContext, through } from '@/server/door/door'
 import { answer } from '@/server/door/http'
 import { discard, type Received, receive, TooLarge } from './files'
@@ -49,7 +49,7 @@ async function takeIn(
   const declared = request.headers.get('content-length')
   if (declared !== null && Number(declared) > limit) return refusal({ code: 'file_too_large', name, limitMb })
   if (!request.body || declared === '0') return refusal({ code: 'file_empty', name })
-  const ctx = requestContext()
+  const ctx = contextOf(request)
   try {
     const body = Readable.fromWeb(request.body as unknown as NodeReadableStream)
     const received = await receive(ctx.folder, body, limit, request.signal)

@@ -6,7 +6,8 @@ import { type DoorContext, through } from '@/server/door/door'
 import { filePath, keepBytes } from '@/server/files/files'
 import { decoding } from '@/server/imaging/decoder'
 import { preview } from '@/server/imaging/inspect'
-import { printFile } from '@/server/render/file'
+import { pdfWork } from '@/server/render/resolve'
+import { pdfInThread } from '@/server/render/thread'
 import { readPicture } from '@/server/stores/slips'
 import type { Job } from './queue'
 
@@ -18,13 +19,15 @@ export type Told = (part: number) => void
 /** The answer of a job, or the problem that a person reads. */
 export type JobResult = Result<unknown, Problem>
 
-/** Does one job. Told how far it is; whatever it throws puts it back in the queue. */
-export async function perform(job: Job, ctx: DoorContext, told: Told): Promise<JobResult> {
+/**
+ * Does one job. Told how far it is; whatever it throws puts it back in the queue, unless the signal stopped it.
+ */
+export async function perform(job: Job, ctx: DoorContext, told: Told, signal: AbortSignal): Promise<JobResult> {
   switch (job.kind) {
     case 'preview':
       return makePreview(job.payload.pictureId, ctx)
     case 'pdf':
-      return makePdf(job.payload, ctx, told)
+      return makePdf(job.payload, ctx, told, signal)
     default:
       return absurd(job)
   }
@@ -40,8 +43,15 @@ async function makePreview(pictureId: string, ctx: DoorContext): Promise<JobResu
 }
 
 /** A page as a print-ready file, kept by its content. */
-async function makePdf(document: FileDocument, { db, folder }: DoorContext, told: Told): Promise<JobResult> {
-  const made = await printFile(db, folder, document, told)
+async function makePdf(
+  document: FileDocument,
+  { db, folder }: DoorContext,
+  told: Told,
+  signal: AbortSignal,
+): Promise<JobResult> {
+  const work = await pdfWork(db, folder, document)
+  if (!work.ok) return work
+  const made = await pdfInThread(work.value, (part) => told(0.05 + 0.85 * part), signal)
   if (!made.ok) return made
   told(0.95)
   return ok({ sha: await keepBytes(folder, made.value), name: document.name, bytes: made.value.length })

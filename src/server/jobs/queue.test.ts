@@ -59,8 +59,8 @@ describe('the queue of jobs', () => {
     const pictureId = room.picture()
     const id = enqueue(room.db, { kind: 'preview', payload: { pictureId } }, 1)
     const quiet = { info: () => {}, error: () => {} }
-    for (let i = 0; i < 3; i++) expect(await workOnce(() => room.context(), quiet)).toBe(true)
-    expect(await workOnce(() => room.context(), quiet)).toBe(false)
+    for (let i = 0; i < 3; i++) expect(await workOnce(() => room.system(), quiet)).toBe(true)
+    expect(await workOnce(() => room.system(), quiet)).toBe(false)
     expect(jobState(room.db, id)).toMatchObject({
       state: 'failed',
       problem: { code: 'render_failed' },

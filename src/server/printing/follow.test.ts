@@ -486,7 +486,7 @@ describe('after a break', () => {
     const [id = ''] = await begun()
     const first = new AbortController()
     const log = { info: () => {}, error: () => {} } as never
-    const working = printUntil(first.signal, () => printers.room.context(), log, QUICK)
+    const working = printUntil(first.signal, () => printers.room.system(), log, QUICK)
     await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     first.abort()
     await working

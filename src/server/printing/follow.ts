@@ -23,9 +23,18 @@ import {
   validateJob,
 } from '@/server/protocol/job'
 import { JOB_STATE, jobStateWord } from '@/server/protocol/status'
-import { type OpenDocument, openDocument } from '@/server/render/document'
+import { rasterWork } from '@/server/render/resolve'
+import { rasterInThread, Stopped } from '@/server/render/thread'
+import type { OpenPage } from '@/server/render/work'
 import { trustOf } from '@/server/stores/certificates'
-import { jobsUnderWay, type PrintJob, readPrintJob, reportPrint } from '@/server/stores/print-jobs'
+import {
+  jobsUnderWay,
+  leasePrintJob,
+  type PrintJob,
+  readPrintJob,
+  releasePrintJob,
+  reportPrint,
+} from '@/server/stores/print-jobs'
 
 /** How often the table and the printer are looked at, and how long a printer may be away before a person is asked. */
 export type Pace = {
@@ -48,11 +57,8 @@ export async function printUntil(signal: AbortSignal, context: Context, log: Log
   while (!signal.aborted) {
     try {
       for (const print of jobsUnderWay(context().db)) {
-        if (busy.has(print.address)) continue
-        const work = new Printing(print.id, context, pace, signal, log).run().catch(async (error: unknown) => {
-          log.error({ print: print.jobName, error: String(error) }, 'printing')
-          await rest(pace.pollMs)
-        })
+        if (busy.has(print.address) || !leasePrintJob(context().db, print.id, Date.now(), false)) continue
+        const work = followed(print, new Printing(print.id, context, pace, signal, log), context, log, pace)
         busy.set(
           print.address,
           work.finally(() => busy.delete(print.address)),
@@ -65,6 +71,37 @@ export async function printUntil(signal: AbortSignal, context: Context, log: Log
     await rest(pace.idleMs)
   }
   await Promise.all(busy.values())
+}
+
+/** A third of a lease. */
+const RENEW_MS = 5000
+
+/** Follows one job to its end under a lease that is renewed meanwhile; what throws is told and tried again. */
+async function followed(
+  print: { readonly id: string; readonly jobName: string },
+  printing: Printing,
+  context: Context,
+  log: Log,
+  pace: Pace,
+): Promise<void> {
+  const told = (error: unknown): void => log.error({ print: print.jobName, error: String(error) }, 'printing')
+  const quietly = (work: () => unknown): void => {
+    try {
+      work()
+    } catch (error) {
+      told(error)
+    }
+  }
+  const renewing = setInterval(() => quietly(() => leasePrintJob(context().db, print.id, Date.now(), true)), RENEW_MS)
+  try {
+    await printing.run()
+  } catch (error) {
+    told(error)
+    await rest(pace.pollMs)
+  } finally {
+    clearInterval(renewing)
+    quietly(() => releasePrintJob(context().db, print.id))
+  }
 }
 
 const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
@@ -104,49 +141,72 @@ class Printing {
   }
 
   /** The page with its pictures open. What throws while they are opened is told and ends this print, not those behind it. */
-  private async made(print: PrintJob): Promise<Result<OpenDocument & { readonly ticket: Ticket }, Problem>> {
+  private async made(
+    print: PrintJob,
+    signal: AbortSignal,
+  ): Promise<Result<OpenPage & { readonly ticket: Ticket }, Problem>> {
     const { db, folder } = this.context()
     try {
       const document = readStored(documentSchema, print.document)
-      const opened = await openDocument(db, folder, document)
+      const work = await rasterWork(db, folder, document)
+      if (!work.ok) return work
+      const opened = await rasterInThread(work.value, signal)
       return opened.ok ? ok({ ...opened.value, ticket: document.ticket }) : opened
     } catch (error) {
+      if (error instanceof Stopped) throw error
       this.log.error({ print: print.jobName, error: String(error) }, 'a page could not be made')
       return bad({ code: 'render_failed', why: whyNotMade(error) })
     }
   }
 
+  /** Sends what waits. A cancel reaches whatever is being made of it, at the latest after two looks at the table. */
   private async send(print: PrintJob, address: PrinterAddress): Promise<void> {
-    const made = await this.made(print)
-    if (!made.ok) return this.step({ state: 'failed', problem: sayProblem(made.problem), says: '' })
-    const { ticket, stream, close } = made.value
+    const broke = new AbortController()
+    const watch = setInterval(() => this.quietly(() => this.row().cancelAsked && broke.abort()), this.pace.idleMs)
     try {
-      const valid = await validateJob(address, print.jobName, ticket, this.pace.patience)
-      if (!valid.ok) return await this.step({ state: 'failed', problem: sayProblem(valid.problem), says: '' })
-      if (this.row().cancelAsked) return await this.step({ state: 'cancelled', says: 'cancelled before it was sent' })
-      await this.step({ state: 'sending' })
-      const broke = new AbortController()
-      const watch = setInterval(() => this.quietly(() => this.row().cancelAsked && broke.abort()), this.pace.idleMs)
-      let last = 0
-      const told = (part: number): void => {
-        if (performance.now() - last < 400) return
-        last = performance.now()
-        this.quietly(() => reportPrint(this.context().db, this.id, part))
+      const made = await this.made(print, broke.signal)
+      if (!made.ok) return await this.step({ state: 'failed', problem: sayProblem(made.problem), says: '' })
+      try {
+        await this.hand(print, address, made.value, broke.signal)
+      } finally {
+        made.value.close()
       }
-      const sent = await printJob(address, print.jobName, ticket, stream(told), this.pace.patience, broke.signal)
-      clearInterval(watch)
-      if (sent.ok) {
-        const job = newJobOf(sent.value)
-        if (job === null) return await this.recover(address, 'The printer took this print and gave it no number.')
-        await this.step({ state: 'printing', ippJobId: job.id, jobUri: job.uri, says: 'taken by the printer' })
-        return await this.follow(address)
-      }
-      const said = sayProblem(sent.problem)
-      if (sent.problem.code === 'printer_refused') return await this.step({ state: 'failed', problem: said, says: '' })
-      return await this.recover(address, broke.signal.aborted ? 'Sending was cancelled.' : said)
+    } catch (error) {
+      if (!(error instanceof Stopped)) throw error
+      // cancelled while it waited its row says so already
+      if (this.row().state !== 'cancelled')
+        await this.step({ state: 'cancelled', says: 'cancelled before it was sent' })
     } finally {
-      close()
+      clearInterval(watch)
     }
+  }
+
+  private async hand(
+    print: PrintJob,
+    address: PrinterAddress,
+    { ticket, stream }: OpenPage & { readonly ticket: Ticket },
+    broke: AbortSignal,
+  ): Promise<void> {
+    const valid = await validateJob(address, print.jobName, ticket, this.pace.patience)
+    if (!valid.ok) return await this.step({ state: 'failed', problem: sayProblem(valid.problem), says: '' })
+    if (this.row().cancelAsked) return await this.step({ state: 'cancelled', says: 'cancelled before it was sent' })
+    await this.step({ state: 'sending' })
+    let last = 0
+    const told = (part: number): void => {
+      if (performance.now() - last < 400) return
+      last = performance.now()
+      this.quietly(() => reportPrint(this.context().db, this.id, part))
+    }
+    const sent = await printJob(address, print.jobName, ticket, stream(told), this.pace.patience, broke)
+    if (sent.ok) {
+      const job = newJobOf(sent.value)
+      if (job === null) return await this.recover(address, 'The printer took this print and gave it no number.')
+      await this.step({ state: 'printing', ippJobId: job.id, jobUri: job.uri, says: 'taken by the printer' })
+      return await this.follow(address)
+    }
+    const said = sayProblem(sent.problem)
+    if (sent.problem.code === 'printer_refused') return await this.step({ state: 'failed', problem: said, says: '' })
+    return await this.recover(address, broke.aborted ? 'Sending was cancelled.' : said)
   }
 
   /** Bookkeeping on the way: a room that is locked for a moment does not break off what is being sent. */

@@ -16,7 +16,8 @@ import { readPrintJob } from '@/server/stores/print-jobs'
 import { printerProfile } from '../../../demo/icc'
 import { PrintRoom } from '../../../test/print-room'
 import { type ReadRaster, readRaster } from '../../../test/raster-reader'
-import { openDocument } from './document'
+import { rasterWork } from './resolve'
+import { openRaster } from './work'
 
 const B4 = { kind: 'size', sizeId: 'jis_b4_257x364mm' } as const
 
@@ -55,7 +56,8 @@ async function otter() {
     if (!print) throw new Error('no print')
     const document = readStored(documentSchema, print.document)
     const { ticket } = document
-    const made = await openDocument(room.db, room.folder, document)
+    const work = await rasterWork(room.db, room.folder, document)
+    const made = work.ok ? await openRaster(work.value) : work
     if (!made.ok) return { problem: made.problem, raster: null, ticket: null, told: [] as number[], print }
     const chunks: Uint8Array[] = []
     const told: number[] = []

@@ -10,10 +10,7 @@ import { pwgNameOf } from '@/core/sizes/sizes'
 import type { PictureFacts, VersionFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import type { RasterPage } from '@/formats/pwg-raster/write'
-import type { Db } from '@/server/db/open'
 import { takesOf } from '@/server/stores/told'
-import { type OpenPicture, openPicture } from './open-picture'
-import { fileOf, targetOf } from './picture-files'
 import { pixelsOf } from './raster'
 import { writerOf } from './writers'
 
@@ -89,7 +86,8 @@ const saysPaper = (version: VersionFacts, sheet: Page['sheet']): string =>
 
 const sayMm = (um: number): string => String(Math.round(um / 100) / 10)
 
-const headOf = ({ page, ticket, space, bits }: Omit<PrintDocument, 'wants'>): RasterPage => ({
+/** The header of its raster. */
+export const headOf = ({ page, ticket, space, bits }: Omit<PrintDocument, 'wants'>): RasterPage => ({
   width: pixelsOf(page.sheet.width, ticket.ppi),
   height: pixelsOf(page.sheet.length, ticket.ppi),
   ppi: ticket.ppi,
@@ -98,35 +96,3 @@ const headOf = ({ page, ticket, space, bits }: Omit<PrintDocument, 'wants'>): Ra
   mediaType: ticket.mediaType,
   printQuality: ticket.quality,
 })
-
-/** A document with its pictures open: what can go wrong has gone wrong before anything is said to a printer. */
-export type OpenDocument = {
-  readonly head: RasterPage
-  readonly stream: (told: (part: number) => void) => AsyncGenerator<Uint8Array>
-  readonly close: () => void
-}
-
-export async function openDocument(
-  db: Db,
-  folder: string,
-  document: PrintDocument,
-): Promise<Result<OpenDocument, Problem>> {
-  const target = await targetOf(db, folder, document.target)
-  if (!target.ok) return target
-  const opened = new Map<string, OpenPicture>()
-  const close = (): void => {
-    for (const picture of opened.values()) picture.close()
-  }
-  for (const { id, convert } of document.pictures) {
-    const file = fileOf(db, folder, id)
-    const picture = file.ok ? await openPicture(file.value, { convert, target: target.value }) : file
-    if (!picture.ok) {
-      close()
-      return picture
-    }
-    opened.set(id, picture.value)
-  }
-  const head = headOf(document)
-  const { write } = writerOf(document.ticket.format)
-  return ok({ head, stream: (told) => write(document.page, opened, head, told), close })
-}

@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm'
+import { and, eq, gt, inArray, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
 import type { PrintLine } from '@/contract/prints'
 import type { Db } from '@/server/db/open'
 import { printJobs, queues } from '@/server/db/schema'
@@ -28,10 +28,10 @@ export function readPrintJob(db: Db, id: string): PrintJob | null {
 }
 
 /** Jobs that are not over, the oldest first: what the background process works on. */
-export const jobsUnderWay = (db: Db): readonly Pick<PrintJob, 'id' | 'address' | 'jobName' | 'leaseUntil'>[] =>
+export const jobsUnderWay = (db: Db): readonly Pick<PrintJob, 'id' | 'address' | 'jobName'>[] =>
   db
     .select({
-      ...{ id: printJobs.id, jobName: printJobs.jobName, leaseUntil: printJobs.leaseUntil },
+      ...{ id: printJobs.id, jobName: printJobs.jobName },
       address: queues.address,
     })
     .from(printJobs)
@@ -99,6 +99,30 @@ export const openPrints = (db: Db): readonly PrintLine[] =>
 /** A subject's jobs, the newest first. */
 export const printLines = (db: Db, subjectId: string): readonly PrintLine[] =>
   lines(db).where(eq(printJobs.subjectId, subjectId)).orderBy(newestFirst(printJobs)).limit(40).all().map(toLine)
+
+/** A job's follower that says nothing for this long has died: the job is taken again. */
+export const PRINT_LEASE_MS = 15_000
+
+const leaseOver = (now: number) =>
+  or(isNull(printJobs.leaseUntil), lt(printJobs.leaseUntil, now), gt(printJobs.leaseUntil, now + 2 * PRINT_LEASE_MS))
+
+/** Takes a job that nobody follows, or renews the lease of one's own; false: another follows it. */
+export const leasePrintJob = (db: Db, id: string, now: number, own: boolean): boolean =>
+  db
+    .update(printJobs)
+    .set({ leaseUntil: now + PRINT_LEASE_MS })
+    .where(and(eq(printJobs.id, id), own ? undefined : leaseOver(now)))
+    .run().changes > 0
+
+/** Nobody follows it any more: it is over, or goes on with whoever comes next. */
+export function releasePrintJob(db: Db, id: string): void {
+  db.update(printJobs).set({ leaseUntil: null }).where(eq(printJobs.id, id)).run()
+}
+
+/** Puts back every job that counts as followed: for the one background process of a room, when it starts. */
+export function takeBackPrintJobs(db: Db): void {
+  db.update(printJobs).set({ leaseUntil: null }).where(isNotNull(printJobs.leaseUntil)).run()
+}
 
 /** How much of the file has been sent: bookkeeping of the background process, no event. */
 export function reportPrint(db: Db, id: string, part: number): void {

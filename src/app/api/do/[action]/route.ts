@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import type { ActionName } from '@/contract/actions'
 import { ACTIONS } from '@/server/actions/all'
-import { requestContext } from '@/server/door/actor'
+import { contextOf } from '@/server/door/actor'
 import { type Action, through } from '@/server/door/door'
 import { answer, readJson } from '@/server/door/http'
 
@@ -16,5 +16,5 @@ export async function POST(request: Request, { params }: { params: Promise<{ act
   const body = await readJson(request)
   if (!body.ok) return answer(body)
   const known: Action<z.ZodType, undefined, unknown> = ACTIONS[action as ActionName] as never
-  return answer(await through(known, body.value, requestContext()))
+  return answer(await through(known, body.value, contextOf(request)))
 }
