@@ -1,9 +1,9 @@
 import type { Logger } from 'pino'
 import { sayTrouble } from '@/server/db/trouble'
 import type { DoorContext } from '@/server/door/door'
-import { perform } from '@/server/jobs/handlers'
 import { fail, finish, type Job, lease, report, retryOrFail } from '@/server/jobs/queue'
 import { Stopped } from '@/server/render/thread'
+import { perform } from '@/server/work/handlers'
 import { insist } from './insist'
 
 /** How long the worker sleeps when nothing waits. */

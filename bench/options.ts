@@ -1,5 +1,5 @@
 import { Options } from '@/core/options/engine'
-import type { Selection } from '@/core/options/rules'
+import type { Selection } from '@/core/rules/rules'
 import { seeded } from '../demo/random'
 import { feasibleSet, randomSet } from '../test/random-rules'
 import { say, spread } from './spread'

@@ -39,4 +39,26 @@ describe('the import rule', () => {
     })
     expect(violations(root)).toEqual([])
   })
+  it('finds an import that climbs inside a room, and a folder that is no floor', () => {
+    const root = plant({
+      'src/server/db/a.ts': "import type { B } from '@/server/stores/b'\n",
+      'src/server/stores/b.ts': 'export type B = 1\n',
+      'src/server/attic/c.ts': "import { b } from '@/server/stores/b'\n",
+      'src/core/slip/d.ts': "import { e } from '@/core/length/e'\n",
+      'src/core/length/e.ts': "export type { D } from '../slip/d'\n",
+    })
+    expect(violations(root)).toEqual([
+      'src/server/attic/c.ts: src/server has no floor called attic',
+      'src/server/db/a.ts imports stores/b.ts: db lies below stores',
+      'src/core/length/e.ts imports slip/d.ts: length lies below slip',
+      'a circle: src/core/length/e.ts -> src/core/slip/d.ts -> src/core/length/e.ts',
+    ])
+  })
+  it('finds a circle of types alone', () => {
+    const root = plant({
+      'src/ui/a.tsx': "import type { B } from './b'\n",
+      'src/ui/b.ts': "import type { A } from './a'\n",
+    })
+    expect(violations(root)).toEqual(['a circle: src/ui/a.tsx -> src/ui/b.ts -> src/ui/a.tsx'])
+  })
 })

@@ -4,7 +4,7 @@ import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { bringUpToDate, type Db, openDatabase } from '@/server/db/open'
-import { firstKeeper } from '@/server/door/actor'
+import { firstKeeper, SYSTEM } from '@/server/door/actor'
 import { type Action, type Actor, type DoorContext, through } from '@/server/door/door'
 
 export const NOW = Date.UTC(2026, 10, 24, 15, 0)
@@ -49,7 +49,7 @@ export class OpenRoom {
   }
 
   /** As the background process acts. */
-  readonly system = (): DoorContext => this.context({ id: 'system', name: 'Libreta', role: 'system' })
+  readonly system = (): DoorContext => this.context(SYSTEM)
 
   act<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: unknown, actor?: Actor): Promise<Result<O, Problem>> {
     // a step of the background is taken as the background, unless somebody is named

@@ -1,4 +1,4 @@
-import type { Option, Rule, Selection } from '@/core/options/rules'
+import type { Option, Rule, Selection } from '@/core/rules/rules'
 import { seeded } from '../demo/random'
 
 /** Small random sets of rules, anything goes: also such that allow nothing. */

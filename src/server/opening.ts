@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { NewerSchema, room, roomFolder } from '@/server/db/open'
 import { type Hold, holdRoom, inUseSentence, type Part, REFUSED } from './db/hold'
 import { sayTrouble } from './db/trouble'
-import { watchRoom } from './health'
+import { watchRoom } from './health/health'
 
 let held: Hold | null = null
 

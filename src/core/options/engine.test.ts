@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { checkRules, type Option, type Rule, type Selection } from '@/core/rules/rules'
 import { completions, feasibleSet, randomSet } from '../../../test/random-rules'
 import { Options } from './engine'
 import { smallestHit } from './hitting'
-import { checkRules, type Option, type Rule, type Selection } from './rules'
 
 const without = (s: Selection, id: string): Selection => Object.fromEntries(Object.entries(s).filter(([k]) => k !== id))
 const agrees = (full: Selection, part: Selection): boolean => Object.entries(part).every(([k, v]) => full[k] === v)

@@ -1,5 +1,5 @@
+import { type Compiled, compile, hasBit, type Option, type Rule, type Selection, setBit } from '@/core/rules/rules'
 import { smallestHit } from './hitting'
-import { type Compiled, compile, hasBit, type Option, type Rule, type Selection, setBit } from './rules'
 import { type Answer, NOBODY, Search } from './search'
 
 export type Openness = 'open' | 'closed' | 'not settled'

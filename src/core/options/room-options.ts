@@ -2,7 +2,7 @@ import { type Um, um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import type { Settings } from '@/core/preset/settings'
 import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
-import type { Literal, Option, Rule, Selection } from './rules'
+import type { Literal, Option, Rule, Selection } from '@/core/rules/rules'
 
 export type RoomPaper = {
   readonly id: string

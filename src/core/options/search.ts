@@ -1,4 +1,4 @@
-import { type Compiled, hasBit } from './rules'
+import { type Compiled, hasBit } from '@/core/rules/rules'
 
 /** The reason of a narrowing that is neither a rule's nor a choice's. */
 export const NOBODY = -(2 ** 30)

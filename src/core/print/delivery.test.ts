@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { deliveryOf, nearestPpi, sayNotTaken, type Takes, takesNothing } from './delivery'
+import type { Takes } from '@/core/printer/takes'
+import { deliveryOf, nearestPpi, sayNotTaken, takesNothing } from './delivery'
 
 const TAKES: Takes = {
   formats: ['application/octet-stream', 'image/pwg-raster', 'image/jpeg'],

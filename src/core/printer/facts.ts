@@ -1,5 +1,5 @@
 import type { Um } from '@/core/length/length'
-import type { Literal, Rule } from '@/core/options/rules'
+import type { Literal, Rule } from '@/core/rules/rules'
 import type { Edges } from '@/core/sheet/sheet'
 import type { FeedLimits } from '@/core/sizes/fit'
 

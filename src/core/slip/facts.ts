@@ -2,7 +2,6 @@ import type { StockPrice, Tariff } from '@/core/charge/charge'
 import type { EdgeFigures } from '@/core/edge/figures'
 import type { Um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
-import type { Takes } from '@/core/print/delivery'
 import type {
   BlackInk,
   Darkness,
@@ -13,6 +12,7 @@ import type {
   QueueFeed,
   Surface,
 } from '@/core/printer/facts'
+import type { Takes } from '@/core/printer/takes'
 import type { PrintBody, SlipHead } from './body'
 
 export type PictureFacts = {

@@ -1,6 +1,6 @@
 import type { Change, Reason } from '@/core/options/engine'
-import type { Option, Rule, RuleProblem } from '@/core/options/rules'
 import { absurd } from '@/core/result/result'
+import type { Option, Rule, RuleProblem } from '@/core/rules/rules'
 
 const nameOf = (options: readonly Option[], id: string): string => options.find((o) => o.id === id)?.name ?? id
 

@@ -4,11 +4,10 @@ import { Button, Select } from '@mantine/core'
 import Link from 'next/link'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import { INSTRUMENTS, type Instrument, LENGTHS, type LengthName, type SheetReading } from '@/core/edge/readings'
+import { INSTRUMENTS, type Instrument, LENGTHS, type SheetReading } from '@/core/edge/readings'
 import { solveCheck } from '@/core/edge/solve'
 import { ASSUMED_SKEW } from '@/core/edge/tolerance'
 import { measuredPair } from '@/core/length/write'
-import type { EdgeName } from '@/core/sheet/sheet'
 import { sayReadingFault } from '@/core/words/edge-check'
 import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
@@ -23,12 +22,7 @@ import { ReadingTable } from './reading-table'
 import { Result } from './result'
 import { RulerDrawing } from './ruler-drawing'
 import { SaveSheets } from './save-sheet'
-import type { CheckPage } from './types'
-
-/** What is being read: an edge's staircase, or a length. */
-export type Focus =
-  | { readonly kind: 'tick'; readonly edge: EdgeName; readonly sheet: number }
-  | { readonly kind: 'length'; readonly name: LengthName; readonly sheet: number }
+import type { CheckPage, Focus } from './types'
 
 const SAVE_AFTER_MS = 700
 

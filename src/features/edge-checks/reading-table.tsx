@@ -9,8 +9,8 @@ import { lengthNumber, writeLength } from '@/core/length/write'
 import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
 import { sayLength } from '@/core/words/lengths'
 import { useWays } from '@/ui/unit/unit'
-import type { Focus } from './edge-check'
 import css from './edge-check.module.css'
+import type { Focus } from './types'
 
 type Column =
   | { readonly kind: 'tick'; readonly edge: EdgeName }

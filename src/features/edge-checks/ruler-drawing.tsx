@@ -9,8 +9,8 @@ import type { EdgeName } from '@/core/sheet/sheet'
 import { LENGTH_WORDS } from '@/core/words/edge-check'
 import { Dimension } from '@/ui/drawing/dimension'
 import { useWays } from '@/ui/unit/unit'
-import type { Focus } from './edge-check'
 import css from './edge-check.module.css'
+import type { Focus } from './types'
 
 const mm = (v: number): number => v / 1000
 

@@ -1,6 +1,8 @@
 import type { PrintLine } from '@/contract/prints'
 import type { EdgeCheck } from '@/contract/views/edge-check'
+import type { LengthName } from '@/core/edge/readings'
 import type { Um } from '@/core/length/length'
+import type { EdgeName } from '@/core/sheet/sheet'
 import type { Size } from '@/core/sizes/sizes'
 import type { VersionFacts } from '@/core/slip/facts'
 
@@ -21,3 +23,8 @@ export type StartPage = {
   readonly rollWidths: readonly Um[]
   readonly tray: boolean
 }
+
+/** What is being read: an edge's staircase, or a length. */
+export type Focus =
+  | { readonly kind: 'tick'; readonly edge: EdgeName; readonly sheet: number }
+  | { readonly kind: 'length'; readonly name: LengthName; readonly sheet: number }

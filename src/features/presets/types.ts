@@ -1,6 +1,6 @@
 import type { Settings } from '@/core/preset/settings'
-import type { Takes } from '@/core/print/delivery'
 import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
+import type { Takes } from '@/core/printer/takes'
 
 export type VersionView = {
   readonly id: string

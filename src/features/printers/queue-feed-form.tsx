@@ -12,7 +12,7 @@ import { LengthField } from '@/ui/fields/length-field'
 import lists from '@/ui/parts/lists.module.css'
 import { Form } from '@/ui/parts/panel'
 import { useWays } from '@/ui/unit/unit'
-import { useQueueSave } from './queue-section'
+import { useQueueSave } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 

@@ -3,14 +3,14 @@
 import { Checkbox, MultiSelect, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { Queue } from '@/contract/views/printer'
-import type { Option } from '@/core/options/rules'
 import { PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
+import type { Option } from '@/core/rules/rules'
 import { CountField } from '@/ui/fields/count-field'
 import lists from '@/ui/parts/lists.module.css'
 import { Form } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { keyFrom } from './key-from'
-import { useQueueSave } from './queue-section'
+import { useQueueSave } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 

@@ -6,33 +6,22 @@ import type { ShelfItem } from '@/contract/shelf'
 import type { Printer, Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
-import type { QueueFacts } from '@/core/printer/facts'
 import { sayRule } from '@/core/words/options'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './printer.module.css'
 import { DialogStepForm, QueueForm } from './queue-forms'
 import { NoteForm, RuleForm } from './rule-forms'
 import { MediaSettingForm, OwnOptionForm, QualityForm } from './setting-forms'
 import { ToldSection, type ToldView } from './told-section'
+import { useQueueSave } from './use-queue-save'
 
 export type RuleWorld = {
   readonly papers: readonly RoomPaper[]
   readonly profiles: readonly RoomProfile[]
   /** what can be put into feeds */
   readonly shelf: readonly ShelfItem[]
-}
-
-/** Saves a queue with a part of its facts replaced. */
-export function useQueueSave(queue: Queue) {
-  const { act, busy } = useDo()
-  const save = async (patch: Partial<QueueFacts>, done: string): Promise<boolean> => {
-    const { facts, ...fields } = queue
-    return (await act('queue.save', { ...fields, facts: { ...facts, ...patch } }, done)) !== null
-  }
-  return { save, busy }
 }
 
 /** One queue: what it offers, and its rules as a table that reads like sentences. */

@@ -3,12 +3,12 @@
 import { Button, MultiSelect, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { Queue } from '@/contract/views/printer'
-import type { Literal, Option, Rule } from '@/core/options/rules'
+import type { Literal, Option, Rule } from '@/core/rules/rules'
 import { sayRule } from '@/core/words/options'
 import lists from '@/ui/parts/lists.module.css'
 import { Form } from '@/ui/parts/panel'
 import { keyFrom } from './key-from'
-import { useQueueSave } from './queue-section'
+import { useQueueSave } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 

@@ -1,4 +1,4 @@
-import type { JpegHeader, ReadAt } from './header'
+import type { JpegHeader, ReadAt } from './types'
 
 /** Markers before the frame header: application data of a camera is a dozen at most. */
 const MOST_MARKERS = 2000

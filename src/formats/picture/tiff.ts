@@ -1,4 +1,4 @@
-import type { ReadAt, TiffHeader, TiffPicture } from './header'
+import type { ReadAt, TiffHeader, TiffPicture } from './types'
 
 /** Pictures of one file, and entries of one directory, that are looked at. */
 const MOST_PICTURES = 200

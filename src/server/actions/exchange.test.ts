@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Rule } from '@/core/options/rules'
 import type { QueueFacts } from '@/core/printer/facts'
+import type { Rule } from '@/core/rules/rules'
 import { sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { presetFile, printerFile } from '@/server/stores/exchange'

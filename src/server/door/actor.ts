@@ -7,7 +7,7 @@ import type { Actor, DoorContext } from './door'
 export const FOUNDER: Actor = { id: 'founder', name: 'First keeper', role: 'keeper' }
 
 /** The background process: it takes the steps that no person takes. */
-const SYSTEM: Actor = { id: 'system', name: 'Libreta', role: 'system' }
+export const SYSTEM: Actor = { id: 'system', name: 'Libreta', role: 'system' }
 
 /** The keeper that a room was set up with, or who may set it up. */
 export function firstKeeper(db: Db): Actor {

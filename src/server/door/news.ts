@@ -2,7 +2,7 @@ import { asc, gt, max } from 'drizzle-orm'
 import { type Db, room } from '@/server/db/open'
 import { events } from '@/server/db/schema'
 import { sayTrouble } from '@/server/db/trouble'
-import { trouble } from '@/server/health'
+import { trouble } from '@/server/health/health'
 
 const LOOK_EVERY_MS = 700
 /** A comment line now and then keeps connections alive through anything that closes idle ones. */

@@ -1,4 +1,4 @@
-import type { PictureHeader, PngHeader, TiffPicture } from '@/formats/picture/header'
+import type { PictureHeader, PngHeader, TiffPicture } from '@/formats/picture/types'
 
 /** What one decoder may hold. */
 const MOST_BYTES = 1.2e9

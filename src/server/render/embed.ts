@@ -7,7 +7,8 @@ import type { Problem } from '@/core/words/problems'
 import { readJpegHeader } from '@/formats/picture/jpeg'
 import { AS_STORED } from '@/server/imaging/decoder'
 import { bigEndian } from './big-endian'
-import { type OpenPicture, openPicture, type PictureFile } from './open-picture'
+import { type OpenPicture, openPicture } from './open-picture'
+import type { PictureFile } from './picture-file'
 import { type Treatment, through } from './stages'
 
 /** A picture as a file embeds it: as stored, its orientation is left to the page's matrix. */

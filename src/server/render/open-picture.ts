@@ -2,25 +2,9 @@ import type { PictureSize } from '@/core/placing/placing'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { decoding } from '@/server/imaging/decoder'
+import type { PictureFile } from './picture-file'
 import { RawFile } from './raw-file'
 import { openStages, type Stage, type Treatment } from './stages'
-
-/** A member's file as the room knows it. */
-export type PictureFile = {
-  readonly path: string
-  readonly mime: 'image/jpeg' | 'image/png' | 'image/tiff'
-  readonly name: string
-  /** as seen, after its orientation */
-  readonly width: number
-  readonly height: number
-  readonly orientation: number
-  readonly grey: boolean
-  readonly bits: number
-  /** which picture of the file, from 0 */
-  readonly page: number
-  /** whether the profile in the file counts */
-  readonly tagged: boolean
-}
 
 /** A picture decoded on disk, with the stages that its rows go through. */
 export type OpenPicture = {

@@ -16,8 +16,8 @@ import { folder } from '../../../test/room'
 import { facts, laid } from '../../../test/slip-facts'
 import { embed } from './embed'
 import { lettersOf } from './letters'
-import type { PictureFile } from './open-picture'
 import { writePdf } from './pdf'
+import type { PictureFile } from './picture-file'
 import type { Target } from './stages'
 
 const MM = 72 / 25.4

@@ -7,7 +7,7 @@ import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { filePath } from '@/server/files/files'
 import { readPicture } from '@/server/stores/slips'
-import type { PictureFile } from './open-picture'
+import type { PictureFile } from './picture-file'
 import type { Target } from './stages'
 
 /** The file of a picture, or that it is gone. */

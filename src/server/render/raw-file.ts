@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { AS_STORED, pageOf } from '@/server/imaging/decoder'
-import type { PictureFile } from './open-picture'
+import type { PictureFile } from './picture-file'
 
 /** What decoding asks of a source. */
 export type Decodable = Pick<PictureFile, 'path' | 'page' | 'grey' | 'bits' | 'tagged'>

@@ -5,7 +5,7 @@ import { fedSheet, sheetRect } from '@/core/sheet/sheet'
 import { put } from '../../../test/pictures'
 import { readRaster } from '../../../test/raster-reader'
 import { folder } from '../../../test/room'
-import type { PictureFile } from './open-picture'
+import type { PictureFile } from './picture-file'
 import { pdfInThread, rasterInThread, Stopped } from './thread'
 import { makePdf, openRaster, type PdfWork, type RasterWork } from './work'
 

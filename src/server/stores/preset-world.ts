@@ -1,5 +1,5 @@
 import { asc, isNotNull, isNull } from 'drizzle-orm'
-import type { Takes } from '@/core/print/delivery'
+import type { Takes } from '@/core/printer/takes'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'

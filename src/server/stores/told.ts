@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Takes } from '@/core/print/delivery'
+import type { Takes } from '@/core/printer/takes'
 import type { Told } from '@/core/printer/told'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'

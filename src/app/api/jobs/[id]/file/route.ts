@@ -1,4 +1,4 @@
-import { serveJobFile } from '@/server/files/serve'
+import { serveJobFile } from '@/server/uploads/serve'
 
 export async function GET(_request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   return serveJobFile((await params).id)

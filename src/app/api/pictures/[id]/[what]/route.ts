@@ -1,4 +1,4 @@
-import { servePicture } from '@/server/files/serve'
+import { servePicture } from '@/server/uploads/serve'
 
 export async function GET(
   _request: Request,

@@ -1,9 +1,9 @@
 import { existsSync, statfsSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import { isBusy, isHeld } from '@/server/db/hold'
 import { roomFolder } from '@/server/db/open'
-import { isBusy, isHeld } from './db/hold'
-import { sayTrouble } from './db/trouble'
+import { sayTrouble } from '@/server/db/trouble'
 
 const LOOK_EVERY_MS = 1500
 /** A lock of another program, or a part that starts, is no trouble before it has lasted this long. */

@@ -6,10 +6,10 @@ import { type DoorContext, through } from '@/server/door/door'
 import { filePath, keepBytes } from '@/server/files/files'
 import { decoding } from '@/server/imaging/decoder'
 import { preview } from '@/server/imaging/inspect'
+import type { Job } from '@/server/jobs/queue'
 import { pdfWork } from '@/server/render/resolve'
 import { pdfInThread } from '@/server/render/thread'
 import { readPicture } from '@/server/stores/slips'
-import type { Job } from './queue'
 
 /** Longer edge of previews: enough for a sheet drawing on a large screen. */
 const PREVIEW_EDGE = 1600

@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream'
 import { room, roomFolder } from '@/server/db/open'
+import { readFileStream } from '@/server/files/files'
 import { jobState } from '@/server/jobs/queue'
 import { readPicture } from '@/server/stores/slips'
-import { readFileStream } from './files'
 
 const notHere = (): Response => new Response('Not in this room.', { status: 404 })
 

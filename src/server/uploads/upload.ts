@@ -8,7 +8,7 @@ import { sayTrouble } from '@/server/db/trouble'
 import { contextOf } from '@/server/door/actor'
 import { type DoorContext, through } from '@/server/door/door'
 import { answer } from '@/server/door/http'
-import { discard, type Received, receive, TooLarge } from './files'
+import { discard, type Received, receive, TooLarge } from '@/server/files/files'
 
 /** The largest picture file: 2 GB, with room for what a container adds. */
 export const MOST_PICTURE_MB = 2200
