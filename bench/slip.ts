@@ -2,7 +2,7 @@ import { runChecks } from '@/core/checks/all'
 import { fromMm } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
 import { seeded } from '../demo/random'
-import { FACTS, facts } from '../test/slip-facts'
+import { FACTS, facts, PICTURE } from '../test/slip-facts'
 import { say, spread } from './spread'
 
 /** Prediction and page model of one slip, with its checks: core only. */
@@ -27,4 +27,23 @@ export function benchSlip(): void {
   say(
     `slip prediction, page and checks, core only: ${spread(times)} ms over ${times.length} slips (p95 limit 1; sum ${total}, size ${FACTS.size?.name})`,
   )
+}
+
+/** The outcome of one print with a hundred pieces laid over each other. */
+export function benchPieces(): void {
+  const random = seeded(3)
+  const times: number[] = []
+  for (let i = 0; i < 400; i++) {
+    const base = facts({ edge: i % 2 === 0 ? 'borderless' : 'margins' })
+    const pieces = Array.from({ length: 100 }, (_, n) => ({
+      ...{ id: String(n), pictureId: 'p', crop: null, quarter: 'auto' as const },
+      placing: { mode: 'exact' as const, by: { edge: 'width' as const, um: fromMm(15 + random() * 60) } },
+      anchor: { x: random(), y: random() },
+    }))
+    const many = { ...base, print: { ...base.print, pieces }, pictures: pieces.map(() => PICTURE) }
+    const began = performance.now()
+    outcomeOf(many)
+    times.push(performance.now() - began)
+  }
+  say(`outcome of a print with 100 pieces: ${spread(times)} ms over ${times.length} (p95 limit 5)`)
 }

@@ -32,10 +32,20 @@ const sayRows = (rows: QueueFeed['margins'], unit: LengthUnit): string =>
     )
     .join('; ')
 
-const sayLimits = (f: Pick<Feed, 'minWidth' | 'maxWidth' | 'minLength' | 'maxLength'>, unit: LengthUnit): string =>
+type Limits = Pick<Feed, 'minWidth' | 'maxWidth' | 'minLength' | 'maxLength'>
+
+const limitsOf = ({ minWidth, maxWidth, minLength, maxLength }: Limits): Limits => ({
+  ...{ minWidth, maxWidth, minLength, maxLength },
+})
+
+const sayLimits = (f: Limits, unit: LengthUnit): string =>
   `${writeLength(f.minWidth, unit)} to ${writeLength(f.maxWidth, unit)} wide, ${writeLength(f.minLength, unit)} to ${writeLength(f.maxLength, unit)} long`
 
-const sayFree = (b: { widths: readonly Um[]; types: readonly string[] } | null, unit: LengthUnit): string =>
+type Free = { readonly widths: readonly Um[]; readonly types: readonly string[] } | null
+
+const inOrder = (b: Free): Free => b && { widths: b.widths.toSorted((x, y) => x - y), types: b.types.toSorted() }
+
+const sayFree = (b: Free, unit: LengthUnit): string =>
   b === null
     ? 'no'
     : `${b.widths.length === 0 ? 'every width' : b.widths.map((w) => writeLength(w, unit)).join(', ')}; ${
@@ -47,34 +57,44 @@ const withFeed = (k: Knowledge, feed: QueueFeed): Knowledge => ({
   facts: { ...k.facts, feeds: k.facts.feeds.map((f) => (f.feedId === feed.feedId ? feed : f)) },
 })
 
+/** Printers tell lengths in hundredths of a millimetre (PWG 5100.7): what is less apart is the same figure. */
+const TOLD_STEP = 10
+
+/** The figures of a value, whatever unit they are said in. */
+const figures = (value: unknown): string =>
+  JSON.stringify(value, (_key, v: unknown) => (typeof v === 'number' ? Math.round(v / TOLD_STEP) : v))
+
+/** Two values side by side: the same by their figures; where the room's unit says unlike ones alike, in millimetres. */
+function beside<T>(
+  known: T,
+  told: T,
+  unit: LengthUnit,
+  say: (value: T, unit: LengthUnit) => string,
+): Pick<Point, 'known' | 'told' | 'same'> {
+  const same = figures(known) === figures(told)
+  const as = !same && say(known, unit) === say(told, unit) ? 'mm' : unit
+  return { known: say(known, as), told: say(told, as), same }
+}
+
 /** What is told of one source: its sizes, margins and borderless, or a feed that is not known yet. */
 export function sourcePoints(source: ToldSource, k: Knowledge, unit: LengthUnit): readonly Point[] {
   const feed = feedFor(source, k)
   const own = feed ? k.facts.feeds.find((f) => f.feedId === feed.id) : undefined
   if (!feed || !own) return [newFeedPoint(source, feed, unit)]
   const at = (now: Knowledge): QueueFeed => now.facts.feeds.find((f) => f.feedId === feed.id) ?? own
-  const limits = {
-    minWidth: source.minWidth,
-    maxWidth: source.maxWidth,
-    minLength: source.minLength,
-    maxLength: source.maxLength,
-  }
+  const limits = limitsOf(source)
   const points: Point[] = [
     {
       id: `limits:${source.keyword}`,
       about: `${feed.name}: sizes`,
-      known: sayLimits(feed, unit),
-      told: sayLimits(limits, unit),
-      same: sayLimits(feed, unit) === sayLimits(limits, unit),
+      ...beside(limitsOf(feed), limits, unit, sayLimits),
       assumes: null,
       apply: (now) => ({ ...now, feeds: now.feeds.map((f) => (f.id === feed.id ? { ...f, ...limits } : f)) }),
     },
     {
       id: `margins:${source.keyword}`,
       about: `${feed.name}: margins`,
-      known: sayRows(own.margins, unit),
-      told: sayRows(source.margins, unit),
-      same: sayRows(own.margins, unit) === sayRows(source.margins, unit),
+      ...beside(own.margins, source.margins, unit, sayRows),
       assumes: null,
       apply: (now) => withFeed(now, { ...at(now), margins: source.margins }),
     },
@@ -86,9 +106,7 @@ export function sourcePoints(source: ToldSource, k: Knowledge, unit: LengthUnit)
   points.push({
     id: `borderless:${source.keyword}`,
     about: `${feed.name}: borderless`,
-    known: sayFree(known, unit),
-    told: sayFree(tells, unit),
-    same: sayFree(known, unit) === sayFree(tells, unit),
+    ...beside(inOrder(known), inOrder(tells), unit, sayFree),
     assumes: tells && !own.borderless ? overspraySays(unit) : null,
     apply: (now) => withFeed(now, { ...at(now), borderless: freeOf(source, at(now), now.facts) }),
   })

@@ -98,6 +98,22 @@ describe('what a printer tells, beside what is known', () => {
     })
     expect({ ...now.facts, feeds: [] }).toEqual({ ...FACTS, feeds: [] })
   })
+  it('margins that a room of inches would say alike are not the same, and are said in millimetres then', () => {
+    const told = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3300) }] }] }
+    const own = {
+      ...KNOWN,
+      facts: {
+        ...KNOWN.facts,
+        feeds: KNOWN.facts.feeds.map((f) => ({ ...f, margins: [{ upToWidth: null, margins: sameEdges(3400) }] })),
+      },
+    }
+    const found = pointsOf(told, own, 'in').find((p) => p.id === 'margins:main')
+    expect(found).toMatchObject({ same: false, known: '3.4 mm all round', told: '3.3 mm all round' })
+    const hair = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3403) }] }] }
+    expect(pointsOf(hair, own, 'in').find((p) => p.id === 'margins:main')).toMatchObject({
+      ...{ same: true, told: '0.13 in all round' },
+    })
+  })
   it('margins by width are said by width', () => {
     const told = {
       ...TOLD,

@@ -68,7 +68,7 @@ export function RunPage({
             <dt>Slip</dt>
             <dd>
               <Link href={`/slips/${run.slipId}`}>
-                {run.slipNumber}, print {run.copy}
+                {run.slipNumber}, copy {run.copy}
               </Link>
             </dd>
             <dt>Member</dt>

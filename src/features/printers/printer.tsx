@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { Printer, Queue } from '@/contract/views/printer'
-import type { LengthUnit } from '@/core/length/length'
+import { fromMm, type LengthUnit } from '@/core/length/length'
 import { tradeLength, writeLength, writeNumber } from '@/core/length/write'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
 import { sayDay, sayDuration } from '@/ui/parts/dates'
@@ -240,7 +240,7 @@ function FeedDrawing({
 }) {
   const w = Math.min(SHEET_MM.w, feed.maxWidth / 1000)
   const h = Math.min(SHEET_MM.h, feed.maxLength / 1000)
-  const m = declaredMargins(facts, (w * 1000) as never)
+  const m = declaredMargins(facts, fromMm(w))
   const o = facts.borderless?.overspray
   const mm = (v: number): number => v / 1000
   return (

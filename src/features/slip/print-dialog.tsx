@@ -142,7 +142,7 @@ export function PrintsNamed({
   readonly unit: 'mm' | 'in'
 }) {
   return (
-    <ul className="small">
+    <ul className={css.named}>
       {prints.map((w) => (
         <li key={w.print.id}>
           {count(w)} × {saySheet(w, unit)}, {w.facts.version?.queueName}

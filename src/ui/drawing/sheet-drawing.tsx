@@ -347,7 +347,12 @@ function IfLeft({ sheet, piece, unit, px }: PartProps & { readonly unit: LengthU
         strokeWidth={px}
         strokeDasharray={`${1.5 * px} ${2.5 * px}`}
       />
-      <text x={mm(sheet.sheet.width) + 8 * px} y={mm(piece.onPaper.y) - 14 * px} fontSize={11 * px} fill="var(--stop)">
+      <text
+        x={mm(sheet.sheet.width) + 44 * px}
+        y={Math.max(mm(piece.onPaper.y) - 14 * px, 8 * px)}
+        fontSize={11 * px}
+        fill="var(--stop)"
+      >
         if left: {measuredPair(landed.w, landed.h, unit).replace(/ (mm|in)$/, '')}
       </text>
     </g>

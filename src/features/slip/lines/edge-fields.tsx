@@ -1,6 +1,7 @@
 'use client'
 
 import { useState } from 'react'
+import { um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { borderlessClosed } from '@/core/printer/closed'
 import type { PlainPatch, PrintBody } from '@/core/slip/body'
@@ -68,7 +69,7 @@ export function EdgeFields(props: {
           <p className={css.note}>
             This feed prints {writeNumber((sheet.enlargement.gx - 1) * 1000, 1)} mm per metre too wide and{' '}
             {writeNumber((sheet.enlargement.gy - 1) * 1000, 1)} too long, and lands{' '}
-            {writeLength(Math.abs(sheet.enlargement.shiftX) as never, unit)} to the{' '}
+            {writeLength(um(Math.abs(sheet.enlargement.shiftX)), unit)} to the{' '}
             {sheet.enlargement.shiftX < 0 ? 'left' : 'right'}.{' '}
             {print.enlargement === 'corrected' ? 'What is sent is set right for it.' : 'It is sent as asked, and said.'}
           </p>
@@ -91,12 +92,7 @@ export function EdgeFields(props: {
           <p className={css.note}>
             Borderless on this queue sprays up to{' '}
             {writeLength(
-              Math.max(
-                sheet.overspray.left,
-                sheet.overspray.right,
-                sheet.overspray.lead,
-                sheet.overspray.trail,
-              ) as never,
+              um(Math.max(sheet.overspray.left, sheet.overspray.right, sheet.overspray.lead, sheet.overspray.trail)),
               unit,
             )}{' '}
             past the edge and enlarges everything on the sheet, {writeNumber((sheet.enlargement.gx - 1) * 100, 1)} %
