@@ -35,6 +35,7 @@ const MM2_PER_M2 = 1_000_000
  * the area printed, the room's share. The exact sum is rounded once, halves away from zero; the lines are its shares
  * by largest remainder, so that they always add up to the total.
  * @param sheet as fed; for a roll its length is what is cut off. @param inkedMm2 area that gets ink, mm2.
+ * @example chargeFor({ width: 210000, length: 297000 }, 20000, 10, { kind: 'sheet', pack: 50, price: 4750 }, { id: 't', paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }).total // 134
  */
 export function chargeFor(
   sheet: FedSheet,
@@ -64,13 +65,19 @@ function paperCost(sheet: FedSheet, stock: StockPrice | null): number {
 /** What a run turned out to be, where that is known. */
 export type RunOutcome = 'good' | 'proof' | 'spoiled'
 
-/** What the payer of a run is charged, from its lines: all of a good one, a proof without the room's share, else nothing. */
+/**
+ * What the payer of a run is charged, from its lines: all of a good one, a proof without the room's share, else nothing.
+ * @example chargedFor('proof', [{ what: 'paper', amount: 95 }, { what: 'room share', amount: 25 }]) // 95
+ */
 export function chargedFor(outcome: RunOutcome, lines: readonly ChargeLine[]): Minor {
   if (outcome === 'spoiled') return minor(0)
   return sumOf(outcome === 'good' ? lines : spent(lines))
 }
 
-/** What the room spent: paper and ink, whoever pays. */
+/**
+ * What the room spent: paper and ink, whoever pays.
+ * @example costOf([{ what: 'paper', amount: 95 }, { what: 'room share', amount: 25 }]) // 95
+ */
 export const costOf = (lines: readonly ChargeLine[]): Minor => sumOf(spent(lines))
 
 const spent = (lines: readonly ChargeLine[]): readonly ChargeLine[] => lines.filter((l) => l.what !== 'room share')

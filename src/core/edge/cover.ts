@@ -4,7 +4,10 @@ import { type Edges, type FedSheet, type Quarter, type Rect, rect } from '@/core
 /** Within this of a sheet's edge a picture is meant to reach it: 0.05 mm, half of what a ruler shows. */
 const AT_EDGE = 50
 
-/** Which edges of the sheet a rectangle reaches. Feed frame. */
+/**
+ * Which edges of the sheet a rectangle reaches. Feed frame.
+ * @example reaches({ width: 100000, length: 100000 }, rect(0, 0, 100000, 50000)).trail // false
+ */
 export function reaches(sheet: FedSheet, r: Rect): Readonly<Record<keyof Edges, boolean>> {
   return {
     left: r.x <= AT_EDGE,

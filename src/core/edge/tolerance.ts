@@ -52,6 +52,7 @@ const SIZE_FLOOR = fromMm(0.3)
 /**
  * The tolerance of a printed width or height.
  * @param extent of the sheet on that axis: overspray that is not known stretches a print by its share of the sheet
+ * @example sizeTolerance({ source: 'checked', driftAcross: 200, driftAlong: 300, skew: 0, lengthAcross: 1, lengthAlong: 1, reading: 0 }, 100000, 'across', 200000) // 100
  */
 export function sizeTolerance(a: Accuracy, length: Um, axis: 'across' | 'along', extent: Um): Um {
   if (a.source === 'declared') {

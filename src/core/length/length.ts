@@ -27,4 +27,5 @@ export const fromMm = (mm: number): Um => um(mm * UM_PER_MM)
 /** Inches to Um. @example fromInches(8.5) // 215900 */
 export const fromInches = (inches: number): Um => um(inches * UM_PER_INCH)
 
+/** @example toMm(fromMm(257)) // 257 */
 export const toMm = (length: number): number => length / UM_PER_MM

@@ -7,7 +7,10 @@ const THIN = '\u2009'
 /** toFixed of what a person would write down: 6.35 is stored a hair below itself, and still becomes 6.4. */
 const halfAway = (value: number, decimals: number): string => (value * (1 + Number.EPSILON * 4)).toFixed(decimals)
 
-/** A fixed number of decimals, a true minus sign, thin spaces from ten thousand on. */
+/**
+ * A fixed number of decimals, a true minus sign, thin spaces from ten thousand on.
+ * @example writeNumber(1234.5, 1) // '1234.5'
+ */
 export function writeNumber(value: number, decimals: number): string {
   const text = halfAway(Math.abs(value), decimals)
   const [whole = '0', part] = text.split('.')
@@ -37,12 +40,16 @@ export const writeLength = (length: Um, unit: LengthUnit): string => `${lengthNu
 /**
  * The trade's way to name a length: `8 1/2 in` where it is exact in eighths or sixteenths, whole mm without decimals.
  * Falls back to {@link writeLength}. 1/16 in is 1587.5 um and was rounded when read, so "exact" means within half a um.
+ * @example tradeLength(fromMm(210), 'mm') // '210 mm'
  */
 export function tradeLength(length: Um, unit: LengthUnit): string {
   return `${tradeNumber(length, unit)} ${unit}`
 }
 
-/** {@link tradeLength} without the unit, for pairs such as `8 1/2 × 11 in`. */
+/**
+ * {@link tradeLength} without the unit, for pairs such as `8 1/2 × 11 in`.
+ * @example tradeNumber(fromInches(8.5), 'in') // '8 1/2'
+ */
 export function tradeNumber(length: Um, unit: LengthUnit): string {
   // what was typed is shown as it was typed: two halves of 12.7 are 6.35 each
   if (unit === 'mm')
@@ -57,10 +64,16 @@ export function tradeNumber(length: Um, unit: LengthUnit): string {
   return whole === 0 ? fraction : `${whole} ${fraction}`
 }
 
-/** `210 × 297 mm`, in the trade's way. */
+/**
+ * `210 × 297 mm`, in the trade's way.
+ * @example tradePair(fromMm(210), fromMm(297), 'mm') // '210 × 297 mm'
+ */
 export const tradePair = (a: Um, b: Um, unit: LengthUnit): string =>
   `${tradeNumber(a, unit)} × ${tradeNumber(b, unit)} ${unit}`
 
-/** `180.0 × 240.0 mm`, as measured values are written. */
+/**
+ * `180.0 × 240.0 mm`, as measured values are written.
+ * @example measuredPair(fromMm(180), fromMm(240), 'mm') // '180.0 × 240.0 mm'
+ */
 export const measuredPair = (a: Um, b: Um, unit: LengthUnit): string =>
   `${lengthNumber(a, unit)} × ${lengthNumber(b, unit)} ${unit}`

@@ -6,7 +6,10 @@ export type Minor = number & { readonly __unit: 'minor' }
 /** ISO 4217 code and exponent: how many digits stand behind the point. */
 export type Currency = { readonly code: string; readonly exponent: 0 | 2 | 3 }
 
-/** Rounds to whole minor units, halves away from zero (commercial rounding). */
+/**
+ * Rounds to whole minor units, halves away from zero (commercial rounding).
+ * @example minor(-2.5) // -3
+ */
 export function minor(value: number): Minor {
   if (!Number.isFinite(value)) throw new Error(`not an amount: ${value}`)
   const rounded = Math.sign(value) * Math.floor(Math.abs(value) + 0.5)
@@ -35,10 +38,16 @@ export function splitMoney(total: Minor, weights: readonly number[]): readonly M
   return shares.map((s) => minor(Math.sign(total) * s))
 }
 
-/** So many of an amount. @param count whole number. */
+/**
+ * So many of an amount. @param count whole number.
+ * @example times(minor(148), 3) // 444
+ */
 export const times = (amount: Minor, count: number): Minor => minor(amount * count)
 
-/** The amount as written in the log: `1.84`, a true minus, the exponent's digits. */
+/**
+ * The amount as written in the log: `1.84`, a true minus, the exponent's digits.
+ * @example writeMoney(minor(-184), { code: 'EUR', exponent: 2 }) // '−1.84'
+ */
 export function writeMoney(amount: Minor, currency: Currency): string {
   const text = (Math.abs(amount) / 10 ** currency.exponent).toFixed(currency.exponent)
   return `${amount < 0 ? '−' : ''}${text}`
@@ -48,7 +57,10 @@ export type MoneyProblem =
   | { readonly code: 'money_unread'; readonly text: string }
   | { readonly code: 'money_too_fine'; readonly text: string; readonly exponent: number }
 
-/** Reads `1.84`, `1,84`, `12`; a comma is always decimal. More digits than the currency has are refused, not rounded. */
+/**
+ * Reads `1.84`, `1,84`, `12`; a comma is always decimal. More digits than the currency has are refused, not rounded.
+ * @example readMoney('1,84', { code: 'EUR', exponent: 2 }).value // 184
+ */
 export function readMoney(text: string, currency: Currency): Result<Minor, MoneyProblem> {
   const match = /^\s*([-−]?)(\d{1,9})(?:[.,](\d+))?\s*$/.exec(text)
   if (!match) return bad({ code: 'money_unread', text })

@@ -5,7 +5,10 @@ import type { PxRect } from './placing'
 /** A size and what `fill` would lose of the picture on it, in per cent of its area. */
 export type RatioAdvice = { readonly size: Size; readonly lossPercent: number }
 
-/** Loss when a picture of ratio a fills a frame of ratio b, either way round, whichever is less. */
+/**
+ * Loss when a picture of ratio a fills a frame of ratio b, either way round, whichever is less.
+ * @example fillLoss(3, 2, 1, 1) // 33.33333
+ */
 export function fillLoss(pw: number, ph: number, fw: number, fh: number): number {
   const ratio = (a: number, b: number): number => Math.max(a, b) / Math.min(a, b)
   const p = ratio(pw, ph)

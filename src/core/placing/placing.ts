@@ -47,7 +47,7 @@ const standing = (crop: PxRect, quarter: Quarter): { readonly pw: number; readon
  * Places the crop of a picture, turned clockwise by `quarter`, in a frame. `whole`: scale = min(fw/pw, fh/ph);
  * `fill`: scale = max(...), what is lost follows the anchor; `exact`: the asked size, positioned by the anchor.
  * @param frame feed frame, um. @returns rectangles in the feed frame.
- * @example 5472 x 3648 px, fill 254 x 203.2 mm: loses 16.7 %, 456 ppi
+ * @example placePicture({ x: 0, y: 0, w: 5472, h: 3648 }, 0, rect(0, 0, 254000, 203200), { mode: 'fill' }, { x: 0.5, y: 0.5 }).lossPercent // 16.67
  */
 export function placePicture(crop: PxRect, quarter: Quarter, frame: Rect, placing: Placing, anchor: Anchor): Placed {
   const { pw, ph } = standing(crop, quarter)
@@ -157,7 +157,10 @@ function turnBack(p: Part, quarter: Quarter): Part {
   }
 }
 
-/** All of a picture as a crop. */
+/**
+ * All of a picture as a crop.
+ * @example wholeCrop({ width: 6000, height: 4000 }) // { x: 0, y: 0, w: 6000, h: 4000 }
+ */
 export const wholeCrop = (size: PictureSize): PxRect => ({
   x: 0,
   y: 0,
@@ -165,14 +168,20 @@ export const wholeCrop = (size: PictureSize): PxRect => ({
   h: size.height,
 })
 
-/** The largest crop of ratio `ratio` (width / height) that lies in `crop`, about its middle. */
+/**
+ * The largest crop of ratio `ratio` (width / height) that lies in `crop`, about its middle.
+ * @example lockRatio({ x: 0, y: 0, w: 6000, h: 4000 }, 1) // { x: 1000, y: 0, w: 4000, h: 4000 }
+ */
 export function lockRatio(crop: PxRect, ratio: number): PxRect {
   const w = Math.min(crop.w, crop.h * ratio)
   const h = w / ratio
   return { x: crop.x + (crop.w - w) / 2, y: crop.y + (crop.h - h) / 2, w, h }
 }
 
-/** Keeps a crop inside its picture and at least one pixel wide and high. */
+/**
+ * Keeps a crop inside its picture and at least one pixel wide and high.
+ * @example clampCrop({ x: -10, y: 20, w: 100, h: 100 }, { width: 400, height: 300 }) // { x: 0, y: 20, w: 100, h: 100 }
+ */
 export function clampCrop(crop: PxRect, size: PictureSize): PxRect {
   const w = Math.min(size.width, Math.max(1, crop.w))
   const h = Math.min(size.height, Math.max(1, crop.h))
@@ -186,7 +195,7 @@ export function clampCrop(crop: PxRect, size: PictureSize): PxRect {
 
 /**
  * Pixels used per inch of paper, across and along the sheet, for a rectangle as it will be measured.
- * @example 4800 px on 180 mm // 677
+ * @example resolution({ x: 0, y: 0, w: 4800, h: 3600 }, 0, { w: 180000, h: 135000 }).across // 677.3
  */
 export function resolution(
   used: PxRect,
@@ -202,6 +211,6 @@ const MINUTE_OF_ARC = Math.PI / (180 * 60)
 
 /**
  * The distance in um from which a print of `ppi` looks sharp: 25.4 mm / (ppi * tan 1').
- * @example sharpFrom(120) // 727 700 um, about 0.73 m
+ * @example sharpFrom(120) // 727656.38
  */
 export const sharpFrom = (ppi: number): number => UM_PER_INCH / (ppi * Math.tan(MINUTE_OF_ARC))

@@ -39,7 +39,8 @@ export function sealedText(settings: Settings, sealOwn: readonly string[] = []):
 
 /**
  * The first letters of a hash: 5 bits each, most significant first.
- * @param hash SHA-256 of {@link sealedText}. @example shortSeal(new Uint8Array([255, 255, 255, 255, 255]), 6) // 'ZZZZZZ'
+ * @param hash SHA-256 of {@link sealedText}.
+ * @example shortSeal(new Uint8Array([255, 255, 255, 255, 255]), 6) // 'ZZZZZZ'
  */
 export function shortSeal(hash: Uint8Array, letters: 6 | 8): string {
   let bits = 0

@@ -17,6 +17,7 @@ export type PageColour = {
  * the printer's own and are never labelled sRGB; so are untouched numbers when the printer's own colour is off. A printer
  * that does colour by itself gets sRGB, into which a picture with another profile is brought: raster knows no profiles.
  * A page is grey only when every picture on it is.
+ * @example pageColour({ fileColour: { kind: 'untouched' }, printerColour: 'own', bits: 8 }, [{ grey: true, otherProfile: false }], false) // { space: 'sgray', bits: 8, convert: ['nothing'] }
  */
 export function pageColour(
   settings: Pick<Settings, 'fileColour' | 'printerColour' | 'bits'>,

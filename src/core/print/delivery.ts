@@ -31,7 +31,10 @@ const SAME_MEANING: Readonly<Record<PageColour['space'], readonly PageColour['sp
   black: ['black', 'rgb'],
 }
 
-/** The told resolution nearest to the wanted one by ratio; of two as near, the finer. Nothing told: the wanted one. */
+/**
+ * The told resolution nearest to the wanted one by ratio; of two as near, the finer. Nothing told: the wanted one.
+ * @example nearestPpi(720, [300, 600, 1200]) // 600
+ */
 export function nearestPpi(wanted: number, told: readonly number[]): number {
   const far = (ppi: number): number => Math.abs(Math.log(ppi / wanted))
   return [...told].sort((a, b) => far(a) - far(b) || b - a)[0] ?? wanted
@@ -39,7 +42,7 @@ export function nearestPpi(wanted: number, told: readonly number[]): number {
 
 /**
  * What is sent for a page of this colour at this resolution. A printer that told nothing is sent what is wanted.
- * @example deliveryOf({ formats: ['image/jpeg'], scaling: ['none'], ... }, colour, 300) // a JPEG at 300 ppi
+ * @example deliveryOf(null, { space: 'srgb', bits: 8 }, 300) // { ok: true, value: { format: 'image/pwg-raster', space: 'srgb', bits: 8, ppi: 300 } }
  */
 export function deliveryOf(
   takes: Takes | null,
@@ -63,7 +66,10 @@ export function deliveryOf(
   return ok({ format: JPEG, space: colour.space, bits: 8, ppi: at })
 }
 
-/** Whether a printer takes anything that we make, whatever the preset; null when it does. */
+/**
+ * Whether a printer takes anything that we make, whatever the preset; null when it does.
+ * @example takesNothing({ formats: ['application/pdf'], rasterTypes: [], resolutions: [], scaling: [] }).code // 'format'
+ */
 export function takesNothing(takes: Takes): NotTaken | null {
   const any = (['srgb', 'sgray', 'rgb', 'black'] as const).map((space) => deliveryOf(takes, { space, bits: 8 }, 300))
   const [first] = any

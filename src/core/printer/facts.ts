@@ -126,7 +126,10 @@ export type IppWords = {
 
 export const NO_WORDS: IppWords = { sources: {}, types: {}, qualities: {} }
 
-/** print-quality by rank where nothing is said: the coarsest is draft, the finest high, what lies between normal. */
+/**
+ * print-quality by rank where nothing is said: the coarsest is draft, the finest high, what lies between normal.
+ * @example printQuality({ qualities: [{ id: 'a', rank: 1 }, { id: 'b', rank: 2 }], ipp: NO_WORDS }, 'b') // 5
+ */
 export function printQuality(facts: Pick<QueueFacts, 'qualities' | 'ipp'>, qualityId: string): 3 | 4 | 5 {
   const said = facts.ipp.qualities[qualityId]
   if (said) return said
@@ -151,7 +154,10 @@ export type Note = { readonly id: string; readonly when: Literal; readonly besid
 export const PRINTER_COLOURS = ['off', 'own', 'driver profile', 'grey mode'] as const
 export type PrinterColour = (typeof PRINTER_COLOURS)[number]
 
-/** Declared margins for a sheet of this width. @throws when the facts hold no row: a bug of the contract's schema. */
+/**
+ * Declared margins for a sheet of this width. @throws when the facts hold no row: a bug of the contract's schema.
+ * @example declaredMargins({ margins: [{ upToWidth: 220000, margins: sameEdges(3) }, { upToWidth: null, margins: sameEdges(5) }] }, 300000).left // 5
+ */
 export function declaredMargins(feed: QueueFeed, width: Um): Edges {
   const row = feed.margins.find((m) => m.upToWidth === null || width <= m.upToWidth)
   if (!row) throw new Error(`feed ${feed.feedId} has no margins for a width of ${width} um`)

@@ -8,9 +8,11 @@ export const SAME_FORM_UM = 100
 
 type Sheet = { readonly short: number; readonly long: number }
 
+/** @example sameSheet({ short: 210000, long: 297000 }, { short: 210060, long: 297000 }) // true */
 export const sameSheet = (a: Sheet, b: Sheet): boolean =>
   Math.abs(a.short - b.short) <= SAME_FORM_UM && Math.abs(a.long - b.long) <= SAME_FORM_UM
 
+/** @example sameWidth(610000, 609800) // false */
 export const sameWidth = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_FORM_UM
 
 const ID = /^shelf_(\d{1,9})x(\d{1,9})$/
@@ -40,7 +42,10 @@ export function withShelf(
   return [...sizes, ...more]
 }
 
-/** A size by its id; one from the shelf is known by its id alone, also when the paper is gone. */
+/**
+ * A size by its id; one from the shelf is known by its id alone, also when the paper is gone.
+ * @example sizeById([], 'shelf_123400x234500').short // 123400
+ */
 export function sizeById(sizes: readonly Size[], id: string): Size | null {
   const known = sizes.find((s) => s.id === id)
   if (known) return known
@@ -53,7 +58,7 @@ const TYPED_UM = 600
 
 /**
  * Whether a size is meant by what was typed: a part of its name, or its dimensions in any unit and either way round.
- * @example sizeMeant('7 x 5', size, 'mm') // true for 5 x 7 in
+ * @example sizeMeant('7 x 5', { name: '5 x 7', short: 127000, long: 177800 }, 'in') // true
  */
 export function sizeMeant(typed: string, size: Pick<Size, 'name' | 'short' | 'long'>, unit: LengthUnit): boolean {
   const text = typed.trim().toLowerCase()

@@ -122,7 +122,10 @@ export function customPwgName(name: string, short: Um, long: Um, unit: LengthUni
   return `custom_${plain || 'size'}_${figure(short)}x${figure(long)}${unit}`
 }
 
-/** True when both edges agree within `slack` um, whichever way round. */
+/**
+ * True when the short edges agree within `slack` um and the long edges too.
+ * @example sameSize({ short: fromMm(210), long: fromMm(297) }, 210100, 297000) // true
+ */
 export const sameSize = (
   a: { readonly short: Um; readonly long: Um },
   short: number,
@@ -137,7 +140,10 @@ const CUT_WITHIN = 500
 export const sizeOf = (sizes: readonly Size[], short: number, long: number): Size | null =>
   sizes.find((s) => sameSize(s, short, long, CUT_WITHIN)) ?? null
 
-/** The self-describing name of a sheet as it goes in (PWG 5101.1, 5.1): a standard one, else custom in mm. */
+/**
+ * The self-describing name of a sheet as it goes in (PWG 5101.1, 5.1): a standard one, else custom in mm.
+ * @example pwgNameOf(fromMm(210), fromMm(297)) // 'iso_a4_210x297mm'
+ */
 export function pwgNameOf(width: Um, length: Um): string {
   const known = sizeOf(STANDARD_SIZES, Math.min(width, length), Math.max(width, length))
   return known ? known.pwg : customPwgName('sheet', width, length, 'mm')

@@ -3,14 +3,13 @@ import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
-import { answered, enoughRoll, printablesOf, slipAsSeen } from '@/server/books/printable'
+import { askedPrints } from '@/server/books/printable'
 import { causeWrong } from '@/server/books/runs'
 import type { Db } from '@/server/db/open'
 import { printJobs, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readAddress } from '@/server/protocol/address'
 import { type PrintJob, readPrintJob } from '@/server/stores/print-jobs'
-import { readRoom } from '@/server/stores/room'
 import { send, subjectOf } from '@/server/subjects/all'
 import { slipPrint, slipSheets } from '@/server/subjects/slip-print'
 import type { Sheet } from '@/server/subjects/subject'
@@ -21,35 +20,19 @@ export const startPrint = action({
   role: 'helper',
   input: INPUTS['print.start'],
   commit(input, { db, actor, now }) {
-    const slip = slipAsSeen(db, input)
-    if (!slip.ok) return slip
-    const ready = printablesOf(
-      db,
-      slip.value,
-      input.prints.map((p) => p.printId),
-      now,
-    )
-    if (!ready.ok) return ready
-    const asked = ready.value.map((printable, i) => ({
-      printable,
-      copies: input.prints[i]?.copies ?? 1,
-      answers: input.prints[i]?.answers ?? [],
-    }))
-    const short = enoughRoll(db, asked)
-    if (short) return bad(short)
-    const unit = readRoom(db)?.unit ?? 'mm'
+    const asked = askedPrints(db, input, now)
+    if (!asked.ok) return asked
+    const { slip, prints } = asked.value
     const sheets: Sheet[] = []
-    for (const { printable, copies, answers } of asked) {
-      const stops = answered(printable, input.outcome, answers, unit)
-      if (!stops.ok) return stops
+    for (const { printable, copies, stops } of prints) {
       const cannot = reachable(db, printable.facts.version.settings.queueId)
       if (cannot) return bad(cannot)
-      const made = slipSheets(db, slip.value, printable, stops.value, copies)
+      const made = slipSheets(db, slip, printable, stops, copies)
       if (!made.ok) return made
       sheets.push(...made.value)
     }
     const printIds = send(db, slipPrint, sheets, { outcome: input.outcome, note: input.note, now, byId: actor.id })
-    return ok({ value: { printIds }, subject: slip.value.id, data: { copies: printIds.length } })
+    return ok({ value: { printIds }, subject: slip.id, data: { copies: printIds.length } })
   },
 })
 

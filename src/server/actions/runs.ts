@@ -2,14 +2,13 @@ import { INPUTS } from '@/contract/actions'
 import { chargedFor } from '@/core/charge/charge'
 import { bad, ok } from '@/core/result/result'
 import { correctRunRows } from '@/server/books/correct'
-import { answered, answeredStops, bookingOf, enoughRoll, printablesOf, slipAsSeen } from '@/server/books/printable'
+import { answeredStops, askedPrints, bookingOf } from '@/server/books/printable'
 import { countCopies, nextCopy } from '@/server/books/progress'
 import { bookRuns, causeWrong } from '@/server/books/runs'
 import { noteLoaded } from '@/server/books/used'
 import { action } from '@/server/door/door'
 import { readRun } from '@/server/stores/log'
 import { readPerson } from '@/server/stores/people'
-import { readRoom } from '@/server/stores/room'
 
 /** Logs prints that came out: each copy is a run of its own, with its paper, ink and charge. */
 export const logRun = action({
@@ -20,35 +19,19 @@ export const logRun = action({
     const now = input.at ?? clock
     const wrong = causeWrong(input)
     if (wrong) return bad(wrong)
-    const slip = slipAsSeen(db, input)
-    if (!slip.ok) return slip
-    const ready = printablesOf(
-      db,
-      slip.value,
-      input.prints.map((p) => p.printId),
-      now,
-    )
-    if (!ready.ok) return ready
-    const asked = ready.value.map((printable, i) => ({
-      printable,
-      copies: input.prints[i]?.copies ?? 1,
-      answers: input.prints[i]?.answers ?? [],
-    }))
-    const short = enoughRoll(db, asked)
-    if (short) return bad(short)
-    const unit = readRoom(db)?.unit ?? 'mm'
+    const asked = askedPrints(db, input, now)
+    if (!asked.ok) return asked
+    const { slip, prints } = asked.value
     const { outcome, cause, note } = input
     const runIds: string[] = []
-    for (const { printable, copies, answers } of asked) {
-      const stops = answered(printable, outcome, answers, unit)
-      if (!stops.ok) return stops
-      const booking = bookingOf(db, slip.value, printable, stops.value)
-      const first = nextCopy(db, slip.value.id, printable.facts.print.id)
+    for (const { printable, copies, stops } of prints) {
+      const booking = bookingOf(db, slip, printable, stops)
+      const first = nextCopy(db, slip.id, printable.facts.print.id)
       runIds.push(...bookRuns(db, booking, { outcome, cause, note, at: now, byId: actor.id }, first, copies))
       if (input.at === null) noteLoaded(db, booking.used, now, actor.id)
     }
-    const left = countCopies(db, slip.value.id, now)
-    return ok({ value: { runIds, left }, subject: slip.value.id, data: { outcome, copies: runIds.length } })
+    const left = countCopies(db, slip.id, now)
+    return ok({ value: { runIds, left }, subject: slip.id, data: { outcome, copies: runIds.length } })
   },
 })
 

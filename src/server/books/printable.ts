@@ -53,10 +53,7 @@ function complete(db: Db, facts: PrintFacts): Result<Printable, Problem> {
 }
 
 /** A slip as it was seen by who asks, or why nothing of it can be printed or logged. */
-export function slipAsSeen(
-  db: Db,
-  asked: { readonly slipId: string; readonly revision: number },
-): Result<Slip, Problem> {
+function slipAsSeen(db: Db, asked: { readonly slipId: string; readonly revision: number }): Result<Slip, Problem> {
   const slip = readSlip(db, asked.slipId)
   if (!slip) return bad({ code: 'not_found', what: 'This slip' })
   if (slip.state === 'done') return bad({ code: 'slip_done', number: slip.number })
@@ -66,7 +63,7 @@ export function slipAsSeen(
 }
 
 /** The asked prints of a slip, ready; or why one of them is not. */
-export function printablesOf(
+function printablesOf(
   db: Db,
   slip: Slip,
   printIds: readonly string[],
@@ -106,7 +103,7 @@ export function printableForFile(db: Db, slip: Slip, printId: string, now: numbe
 }
 
 /** The stops of a print in words, with the reasons that answer them; a good print needs one for each. */
-export const answered = (
+const answered = (
   { facts, outcome }: Printable,
   wants: RunOutcome,
   given: readonly { readonly check: string; readonly reason: string }[],
@@ -137,7 +134,7 @@ export function answeredStops(
 }
 
 /** Whether the rolls in use are long enough for these copies; sheets are only counted, a shelf can be wrong. */
-export function enoughRoll(
+function enoughRoll(
   db: Db,
   asked: readonly { readonly printable: Printable; readonly copies: number }[],
 ): Problem | null {
@@ -159,6 +156,52 @@ export function enoughRoll(
       }
   }
   return null
+}
+
+/** Prints of a slip that somebody prints or logs: how many of each, as what, and why its stops were answered. */
+export type AskedPrints = {
+  readonly slipId: string
+  readonly revision: number
+  readonly outcome: RunOutcome
+  readonly prints: readonly {
+    readonly printId: string
+    readonly copies: number
+    readonly answers: readonly { readonly check: string; readonly reason: string }[]
+  }[]
+}
+
+/** The slip and its asked prints, each with everything there that printing it needs; or why they cannot be had. */
+export function askedPrints(
+  db: Db,
+  asked: AskedPrints,
+  now: number,
+): Result<
+  {
+    readonly slip: Slip
+    readonly prints: readonly {
+      readonly printable: Printable
+      readonly copies: number
+      readonly stops: readonly RecordedStop[]
+    }[]
+  },
+  Problem
+> {
+  const slip = slipAsSeen(db, asked)
+  if (!slip.ok) return slip
+  const ids = asked.prints.map((p) => p.printId)
+  const ready = printablesOf(db, slip.value, ids, now)
+  if (!ready.ok) return ready
+  const unit = readRoom(db)?.unit ?? 'mm'
+  const prints = []
+  for (const [i, { copies, answers }] of asked.prints.entries()) {
+    const printable = ready.value[i]
+    if (!printable) throw new Error('a print was asked and not answered')
+    const stops = answered(printable, asked.outcome, answers, unit)
+    if (!stops.ok) return stops
+    prints.push({ printable, copies, stops: stops.value })
+  }
+  const short = enoughRoll(db, prints)
+  return short ? bad(short) : ok({ slip: slip.value, prints })
 }
 
 /** What is booked for each copy of a print, with who pays as it is said now. */
