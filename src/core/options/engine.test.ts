@@ -276,6 +276,26 @@ describe('reasons in a small room', () => {
     const [paper] = wide.state({ tint: 'none' })
     expect(paper?.values.filter((v) => v.is === 'closed').map((v) => v.id)).toEqual(['p33', 'p69'])
   })
+  it('takes options of more than 2048 values: the last one closes what its rule says and nothing else', () => {
+    const many: Option = {
+      id: 'paper',
+      name: 'Paper',
+      values: Array.from({ length: 2100 }, (_, i) => ({ id: `p${i}`, name: `P ${i}` })),
+    }
+    const last: Rule = {
+      id: 'l',
+      when: [{ option: 'paper', in: ['p2099'] }],
+      then: { option: 'tint', in: ['set'] },
+      because: 'last',
+    }
+    const wide = new Options([many, ...OPTIONS], [last])
+    const shut = wide
+      .state({ paper: 'p2099' })
+      .filter((o) => o.id !== 'paper')
+      .flatMap((o) => o.values.filter((v) => v.is !== 'open').map((v) => `${o.id} ${v.id}`))
+    expect(shut).toEqual(['tint none'])
+    expect(wide.state({ paper: 'p2050' }).every((o) => o.values.every((v) => v.is === 'open'))).toBe(true)
+  })
 })
 
 describe('hitting sets', () => {

@@ -31,6 +31,8 @@ export class Search {
   private conflict = -1
   private readonly queue: number[] = []
   private readonly queued: Uint8Array
+  /** one value as a mask, as wide as the widest option */
+  private readonly one: Uint32Array
 
   constructor(
     readonly c: Compiled,
@@ -39,6 +41,7 @@ export class Search {
     this.domain = Uint32Array.from(c.full)
     this.active = new Uint8Array(c.rules.length).fill(1)
     this.queued = new Uint8Array(c.options.length)
+    this.one = new Uint32Array(c.words)
   }
 
   mark(): number {
@@ -77,8 +80,6 @@ export class Search {
     }
     return left !== 0
   }
-
-  private readonly one = new Uint32Array(64)
 
   /** Chooses one value; false when it is not there any more. */
   choose(option: number, value: number, why = NOBODY): boolean {
