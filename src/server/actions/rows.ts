@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { SQLiteColumn, SQLiteTable } from 'drizzle-orm/sqlite-core'
+import type { SQLiteColumn, SQLiteTable, SQLiteUpdateSetSource } from 'drizzle-orm/sqlite-core'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
@@ -10,13 +10,13 @@ type Revised = SQLiteTable & { readonly id: SQLiteColumn; readonly revision: SQL
  * Changes a row only if nobody did meanwhile. Otherwise the current row comes back with the problem, so that the
  * difference can be shown, and nothing is written.
  */
-export function revise(
+export function revise<T extends Revised>(
   db: Db,
-  table: Revised,
+  table: T,
   what: string,
   id: string,
   seen: number,
-  values: Readonly<Record<string, unknown>>,
+  values: SQLiteUpdateSetSource<T>,
 ): Result<{ readonly revision: number }, Problem> {
   const current = db.select().from(table).where(eq(table.id, id)).get() as
     | (Record<string, unknown> & { revision: number })
@@ -24,19 +24,19 @@ export function revise(
   if (!current) return bad({ code: 'not_found', what })
   if (current.revision !== seen) return bad({ code: 'stale', what, yours: seen, now: current.revision, current })
   db.update(table)
-    .set({ ...values, revision: seen + 1 } as never)
+    .set({ ...values, revision: seen + 1 })
     .where(eq(table.id, id))
     .run()
   return ok({ revision: seen + 1 })
 }
 
 /** {@link revise} as the whole of a commit. */
-export function revised(
+export function revised<T extends Revised>(
   db: Db,
-  table: Revised,
+  table: T,
   what: string,
   input: { readonly id: string; readonly revision: number },
-  values: Readonly<Record<string, unknown>>,
+  values: SQLiteUpdateSetSource<T>,
 ) {
   const result = revise(db, table, what, input.id, input.revision, values)
   return result.ok ? ok({ value: result.value, subject: input.id }) : result
