@@ -1,4 +1,6 @@
+import { notifications } from '@mantine/notifications'
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { useRouter } from 'next/navigation'
 import { describe, expect, it, vi } from 'vitest'
 import type { Paper, Stock } from '@/contract/views/paper'
 import { fromMm, um } from '@/core/length/length'
@@ -68,15 +70,26 @@ describe('a paper', () => {
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'p', revision: 3, note: 'curls when it is dry' }))
   })
   it('edited by somebody else meanwhile, the form stays with what was typed', async () => {
-    const problem = { code: 'stale', what: 'This paper', yours: 3, now: 4, current: null }
+    const problem = {
+      code: 'stale',
+      what: 'This paper',
+      yours: 3,
+      now: 4,
+      current: { note: 'lies flat', weight: 230, revision: 4 },
+    }
     const asked = hearing({ ok: false, problem })
     const onDone = vi.fn()
+    const told = vi.spyOn(notifications, 'show')
     show(<PaperForm paper={PAPER} onDone={onDone} />)
     type('Note', 'curls')
     press('Save')
     await waitFor(() => expect(asked).toHaveLength(1))
     expect(onDone).not.toHaveBeenCalled()
     expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('curls')
+    // what stands there now is told beside it, and the page learns the revision to save over
+    await waitFor(() => expect(told).toHaveBeenCalledOnce())
+    expect(told.mock.calls[0]?.[0].message).toContain('weight differs; note “lies flat” (you typed “curls”).')
+    expect(useRouter().refresh).toHaveBeenCalledOnce()
   })
 })
 

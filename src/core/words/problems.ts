@@ -73,7 +73,7 @@ export function sayProblem(p: Problem): string {
     case 'not_found':
       return `${p.what} is not in this room any more. Reload the page to see what is.`
     case 'stale':
-      return `${p.what} was changed elsewhere meanwhile. Nothing was overwritten: compare, then keep yours or take theirs.`
+      return `${p.what} was changed elsewhere meanwhile. Nothing was overwritten. Do it again to keep yours, or close this and open it again to take theirs.`
     case 'in_use':
       return `${p.what} is in use by ${p.where.join(', ')}. It can be retired instead: it stays readable and is no longer offered.`
     case 'name_taken':

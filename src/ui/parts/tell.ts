@@ -8,7 +8,7 @@ export const tell = (message: string): void => {
   notifications.show({ message, color: 'press', autoClose: 4000 })
 }
 
-/** Tells why something was not done; stays until it is closed. */
-export const tellProblem = (problem: Problem): void => {
-  notifications.show({ message: sayProblem(problem), color: 'red', autoClose: false })
+/** Tells why something was not done, and what belongs to it; stays until it is closed. */
+export const tellProblem = (problem: Problem, more = ''): void => {
+  notifications.show({ message: [sayProblem(problem), more].filter(Boolean).join(' '), color: 'red', autoClose: false })
 }

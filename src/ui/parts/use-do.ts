@@ -5,11 +5,13 @@ import { useState } from 'react'
 import type { ActionInput, ActionName, ActionOutput } from '@/contract/actions'
 import { call } from '@/contract/call'
 import type { Problem } from '@/core/words/problems'
+import { staleWords } from '@/core/words/stale'
 import { tell, tellProblem } from './tell'
 
 /**
  * A way to act on the room: told what was done, or why not; the page's data is read again afterwards. `problem` is the
- * last act's, for those that can be answered on the spot.
+ * last act's, for those that can be answered on the spot. Over what somebody else changed meanwhile nothing is written:
+ * it is told what stands there now, what was typed stays, and doing it once more is meant.
  */
 export function useDo() {
   const router = useRouter()
@@ -25,7 +27,10 @@ export function useDo() {
     setBusy(false)
     setProblem(result.ok ? null : result.problem)
     if (!result.ok) {
-      tellProblem(result.problem)
+      const stale = result.problem.code === 'stale' ? result.problem : null
+      tellProblem(result.problem, stale ? staleWords(input, stale.current) : '')
+      // what was typed stays in the form; the page learns the revision it must be saved over
+      if (stale) router.refresh()
       return null
     }
     if (done) tell(done)
