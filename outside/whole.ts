@@ -85,12 +85,11 @@ async function fromFileToPaper(folder: string): Promise<readonly Row[]> {
     })
     const sealed = await act('preset.seal', { id: preset.id, revision: 1, why: 'outside' })
     const slip = await act('slip.add', {
-      body: {
-        ...plainSlip,
-        versionId: sealed.versionId,
+      body: plainSlip({
+        versionId: sealed.versionId ?? null,
         sheet: { kind: 'size', sizeId: 'iso_a4_210x297mm' },
         placing: { mode: 'exact', by: { edge: 'both', width: fromMm(80), height: fromMm(100) } },
-      },
+      }),
     })
     const path = join(folder, 'large.tif')
     writeLargeTiff(path, 4000, 5000, 8, 40)
