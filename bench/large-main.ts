@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
-import { EMPTY_SLIP } from '@/contract/slip-data'
 import { ACTIONS } from '@/server/actions/all'
 import { answering } from '../test/answering'
 import { NOW, OpenRoom } from '../test/open-room'
@@ -104,7 +103,6 @@ for (let n = 0; n < 7; n++) {
   room.now = NOW
   const added = await room.must(ACTIONS['person.add'], { name: 'Ida', role: 'member', groupId: null })
   const slip = await room.slip({
-    ...EMPTY_SLIP,
     pictureId: room.picture(),
     memberId: added.id,
     copies: 500,
