@@ -17,6 +17,7 @@ describe('what another person changed meanwhile', () => {
   })
   it('says nothing of what was not typed, of what is the same, and of no fields at all', () => {
     expect(staleWords({ name: 'Ann', revision: 1 }, { name: 'Ann', revision: 2, note: 'new' })).toBe('')
+    expect(staleWords({ name: 'Ann', print: true }, { name: 'Ann' })).toBe('')
     expect(staleWords(null, { name: 'x' })).toBe('')
     expect(staleWords({ name: 'x' }, 'x')).toBe('')
   })

@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
+import type { PresetLine } from '@/contract/views/preset'
 import type { Settings } from '@/core/preset/settings'
 import { sayFileColour } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
@@ -17,20 +18,9 @@ import { useQueryText } from '@/ui/parts/use-query-text'
 import { useWays } from '@/ui/unit/unit'
 import type { PresetWorld } from './types'
 
-type Line = {
-  readonly id: string
-  readonly name: string
-  readonly printerName: string
-  readonly paperName: string
-  readonly settings: Settings | null
-  readonly draft: boolean
-  readonly retired: boolean
-  readonly version: { readonly number: number; readonly seal: string; readonly at: number } | null
-}
-
 /** Presets by printer, a page at a time; retired ones stay readable below. */
 export function Presets(props: {
-  readonly presets: readonly Line[]
+  readonly presets: readonly PresetLine[]
   readonly count: number
   readonly from: number
   readonly page: number

@@ -123,3 +123,13 @@ export function toneLine(print: PrintBody, version: VersionFacts | null): Line {
     detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${print.darkness === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
   }
 }
+
+/** A first title from a file's name: no ending, words apart, a capital. */
+export function titleFrom(fileName: string): string {
+  const words = fileName
+    .replace(/\.[^.]+$/, '')
+    .replace(/[_-]+/g, ' ')
+    .trim()
+    .slice(0, 120)
+  return words === '' ? '' : (words[0]?.toUpperCase() ?? '') + words.slice(1)
+}

@@ -4,15 +4,12 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { underWay } from '@/contract/prints'
-import { FIRST } from '@/contract/slip-data'
-import { runChecks } from '@/core/checks/all'
 import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, withPrint } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { useKeys } from '@/ui/keys/use-keys'
 import type { Somebody } from '@/ui/parts/member-select'
-import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import { AnotherSize } from './another-size'
@@ -23,14 +20,15 @@ import { PrintActs, whyShut } from './print-acts'
 import { PrintDialog } from './print-dialog'
 import { PrintList } from './print-list'
 import { useSaveFile } from './save-file'
+import { titleFrom } from './sentences'
 import css from './slip.module.css'
 import { SlipHead } from './slip-head'
 import { Stage } from './stage'
 import type { SlipPage } from './types'
 import { useClosed } from './use-closed'
 import { useKnown } from './use-known'
+import { useMorePrints } from './use-more-prints'
 import { useSavedSlip } from './use-saved-slip'
-import type { Taken } from './use-uploads'
 import { wantedOf } from './wanted'
 
 /** One slip from picture to log: the docket left, the sheet right, figures and checks below it. */
@@ -45,7 +43,6 @@ export function SlipDesk(page: SlipPage) {
   )
   const router = useRouter()
   const { unit } = useWays()
-  const { act } = useDo()
   const saved = useSavedSlip(slip)
   const { body, state, change, settle } = saved
   // a hand that has not rested yet is part of what is printed, logged or saved
@@ -69,7 +66,6 @@ export function SlipDesk(page: SlipPage) {
   )
   const facts = useMemo(() => factsFrom(catalogue, body, print, pictureOf), [catalogue, body, print, pictureOf])
   const outcome = useMemo(() => outcomeOf(facts), [facts])
-  const _findings = useMemo(() => runChecks(facts, outcome), [facts, outcome])
   const wanted = useMemo(
     () =>
       wantedOf({
@@ -138,52 +134,11 @@ export function SlipDesk(page: SlipPage) {
     },
     [catalogue, edit, learn],
   )
-  /** Prints of other pictures: each stands like this one. */
-  const takeMore = useCallback(
-    async (files: readonly Taken[]): Promise<void> => {
-      if (!editable) return
-      change((b) => ({
-        ...b,
-        prints: [
-          ...b.prints,
-          ...files.map((f) =>
-            patched(
-              { ...fresh.current, id: crypto.randomUUID(), copies: 1, pieces: fresh.current.pieces.slice(0, 1) },
-              { pictureId: f.id, crop: null, darkness: 0 },
-            ),
-          ),
-        ],
-      }))
-      await flush()
-      router.refresh()
-    },
-    [editable, change, flush, router],
-  )
-  /** Slips of other pictures, for the same member and printed the same way. */
-  const takeSlips = async (files: readonly Taken[]): Promise<void> => {
-    for (const f of files) {
-      const like = patched(
-        { ...fresh.current, id: FIRST, copies: 1, pieces: fresh.current.pieces.slice(0, 1) },
-        { pictureId: f.id, crop: null, darkness: 0 },
-      )
-      const made = await act(
-        'slip.add',
-        { body: { ...body, title: titleFrom(f.name), prints: [like] } },
-        `${titleFrom(f.name)} is a slip of its own.`,
-      )
-      if (!made) return
-    }
-  }
-  const addPrint = (made: typeof print): void => {
-    const next = { ...made, id: crypto.randomUUID() }
-    change((b) => ({ ...b, prints: [...b.prints, next] }))
-    setPrintId(next.id)
-    setSizing(false)
-  }
-  const dropPrint = (id: string): void => {
-    change((b) => ({ ...b, prints: b.prints.length > 1 ? b.prints.filter((p) => p.id !== id) : b.prints }))
-    if (id === print.id) setPrintId(null)
-  }
+  const { takeMore, takeSlips, addPrint, dropPrint } = useMorePrints({
+    ...{ editable, body, change, flush },
+    shown: fresh,
+    show: setPrintId,
+  })
   useKeys({
     ...(ready ? { s: () => void save.start() } : {}),
     ...(shut === null ? { l: () => setDialog({ does: 'log', all: false }) } : {}),
@@ -293,21 +248,13 @@ export function SlipDesk(page: SlipPage) {
         onClose={() => setSizing(false)}
         {...{ body, print, unit }}
         onTake={async (made) => {
-          if (made.versionId && (await learn(made.versionId))) addPrint(made)
+          if (!made.versionId || !(await learn(made.versionId))) return
+          addPrint(made)
+          setSizing(false)
         }}
       />
     </div>
   )
-}
-
-/** A first title from a file's name: no ending, words apart, a capital. */
-function titleFrom(fileName: string): string {
-  const words = fileName
-    .replace(/\.[^.]+$/, '')
-    .replace(/[_-]+/g, ' ')
-    .trim()
-    .slice(0, 120)
-  return words === '' ? '' : (words[0]?.toUpperCase() ?? '') + words.slice(1)
 }
 
 function RunsOfSlip({ runs }: { readonly runs: SlipPage['runs'] }) {

@@ -62,12 +62,13 @@ function slipAsSeen(db: Db, asked: { readonly slipId: string; readonly revision:
   return ok(slip)
 }
 
-/** The asked prints of a slip, ready; or why one of them is not. */
+/** The asked prints of a slip, ready; or why one of them is not. Of what is being printed only a file can be had. */
 function printablesOf(
   db: Db,
   slip: Slip,
   printIds: readonly string[],
   now: number,
+  forFile: boolean,
 ): Result<readonly Printable[], Problem> {
   const prints = printIds.map((id) => slip.body.prints.find((p) => p.id === id))
   const pictures = picturesOf(db, slip.body)
@@ -79,7 +80,7 @@ function printablesOf(
   const ready: Printable[] = []
   for (const [i, print] of prints.entries()) {
     if (!print) return bad({ code: 'not_found', what: `Print ${printIds[i]} of slip ${slip.number}` })
-    if (printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
+    if (!forFile && printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
     const one = complete(
       db,
       factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null),
@@ -92,14 +93,11 @@ function printablesOf(
 
 /** One print of a slip, ready; that it is being printed is no reason against a file of it. */
 export function printableForFile(db: Db, slip: Slip, printId: string, now: number): Result<Printable, Problem> {
-  const print = slip.body.prints.find((p) => p.id === printId)
-  if (!print) return bad({ code: 'not_found', what: `Print ${printId} of slip ${slip.number}` })
-  const pictures = picturesOf(db, slip.body)
-  const known = catalogue(db, now, print.versionId ? [print.versionId] : [])
-  return complete(
-    db,
-    factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null),
-  )
+  const ready = printablesOf(db, slip, [printId], now, true)
+  if (!ready.ok) return ready
+  const [only] = ready.value
+  if (!only) throw new Error('a print was asked and not answered')
+  return ok(only)
 }
 
 /** The stops of a print in words, with the reasons that answer them; a good print needs one for each. */
@@ -189,7 +187,7 @@ export function askedPrints(
   const slip = slipAsSeen(db, asked)
   if (!slip.ok) return slip
   const ids = asked.prints.map((p) => p.printId)
-  const ready = printablesOf(db, slip.value, ids, now)
+  const ready = printablesOf(db, slip.value, ids, now, false)
   if (!ready.ok) return ready
   const unit = readRoom(db)?.unit ?? 'mm'
   const prints = []

@@ -20,21 +20,14 @@ export function kept<T>(db: Db, key: string, read: () => T): T {
   return now.values.get(key) as T
 }
 
-type Marks = { readonly version: () => unknown; readonly changes: () => unknown }
-const marks = new WeakMap<object, Marks>()
+const marks = new WeakMap<object, () => string>()
 
 function markOf(db: Db): string {
   const made = marks.get(db.$client)
-  const ask = made ?? {
-    version: (
-      (s) => () =>
-        s.get()
-    )(db.$client.prepare('pragma data_version').pluck()),
-    changes: (
-      (s) => () =>
-        s.get()
-    )(db.$client.prepare('select total_changes()').pluck()),
-  }
-  marks.set(db.$client, ask)
-  return `${ask.version()} ${ask.changes()}`
+  if (made) return made()
+  const version = db.$client.prepare('pragma data_version').pluck()
+  const changes = db.$client.prepare('select total_changes()').pluck()
+  const mark = (): string => `${version.get()} ${changes.get()}`
+  marks.set(db.$client, mark)
+  return mark()
 }

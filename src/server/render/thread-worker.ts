@@ -35,7 +35,8 @@ async function begin(id: number, work: RasterWork): Promise<void> {
 
 async function more(id: number): Promise<void> {
   const making = open.get(id)
-  if (!making) return
+  // it was opened by a thread that broke since: whoever waits for more has to hear so
+  if (!making) throw new Error('the thread that made this page ended')
   const piece = await making.pieces.next()
   if (piece.done) return answer({ id, is: 'end' })
   // copied, so that what the writer still holds is not taken from it; the copy is given away

@@ -1,5 +1,6 @@
+import type { Worker } from 'node:worker_threads'
 import sharp from 'sharp'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { um } from '@/core/length/length'
 import { fedSheet, sheetRect } from '@/core/sheet/sheet'
 import { put } from '../../../test/pictures'
@@ -8,6 +9,20 @@ import { folder } from '../../../test/room'
 import type { PictureFile } from './picture-file'
 import { pdfInThread, rasterInThread, Stopped } from './thread'
 import { makePdf, openRaster, type PdfWork, type RasterWork } from './work'
+
+const started = vi.hoisted((): Worker[] => [])
+vi.mock('node:worker_threads', async (real) => {
+  const there = await real<typeof import('node:worker_threads')>()
+  return {
+    ...there,
+    Worker: class extends there.Worker {
+      constructor(...args: ConstructorParameters<typeof Worker>) {
+        super(...args)
+        started.push(this)
+      }
+    },
+  }
+})
 
 const SHEET = fedSheet(um(50_800), um(76_200), 'short')
 
@@ -101,5 +116,22 @@ describe('pages that are made in the other thread', () => {
     expect([readRaster(a).width, readRaster(b).height]).toEqual([200, 300])
     one.value.close()
     two.value.close()
+  })
+  it('a page whose thread broke between two pieces is said to be lost; closing it starts no other thread', async () => {
+    const work = await pageOf(600, 800)
+    const large: RasterWork = { ...work, head: { ...work.head, width: 4000, height: 6000, ppi: 2000 } }
+    const there = await rasterInThread(large, never)
+    if (!there.ok) throw new Error('not opened')
+    const pieces = there.value.stream(() => {})
+    expect((await pieces.next()).done).toBe(false)
+    await started.at(-1)?.terminate()
+    await expect(pieces.next()).rejects.toThrow('the thread that made this page ended')
+    const threads = started.length
+    await started.at(-1)?.terminate()
+    there.value.close()
+    expect(started.length).toBe(threads)
+    const after = await rasterInThread(work, never)
+    expect(after.ok).toBe(true)
+    if (after.ok) after.value.close()
   })
 })

@@ -49,6 +49,8 @@ function thread(): Worker {
 }
 
 const say = (said: Said): void => thread().postMessage(said)
+/** Whoever made it may be gone; then there is nothing to close. */
+const sayClose = (id: number): void => worker?.postMessage({ id, does: 'close' } satisfies Said)
 
 class FromThread extends Error {
   constructor(
@@ -69,7 +71,7 @@ function once<T>(signal: AbortSignal, begin: (id: number, done: (value: T) => vo
     }
     const stop = (): void => {
       over()
-      say({ id, does: 'close' })
+      sayClose(id)
       reject(new Stopped())
     }
     if (signal.aborted) return reject(new Stopped())
@@ -126,7 +128,7 @@ export async function rasterInThread(work: RasterWork, signal: AbortSignal): Pro
     if (closed) return
     closed = true
     listeners.delete(mine)
-    say({ id: mine, does: 'close' })
+    sayClose(mine)
   }
   return { ok: true, value: { stream: (told) => pieces(mine, told), close } }
 }

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm'
 import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
+import type { PresetLine } from '@/contract/views/preset'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/printer/takes'
@@ -55,9 +56,12 @@ const toVersion = (v: typeof presetVersions.$inferSelect, by: string | null): Ve
   ...{ seal: v.seal, at: v.at, by: by ?? 'someone', why: v.why },
 })
 
+const draftOf = (p: typeof presets.$inferSelect): Settings | null =>
+  p.draft === null ? null : parsed(settingsSchema, p.draft, `draft of preset ${p.number}`)
+
 const toPreset = (p: typeof presets.$inferSelect, versions: readonly Version[]): Preset => ({
   ...{ id: p.id, number: p.number, name: p.name },
-  draft: p.draft === null ? null : parsed(settingsSchema, p.draft, `draft of preset ${p.number}`),
+  draft: draftOf(p),
   ...{ retired: p.retiredAt !== null, revision: p.revision, versions },
 })
 
@@ -84,18 +88,6 @@ export function listPresets(db: Db): readonly Preset[] {
       const version = newest.get(p.id)
       return toPreset(p, version ? [version] : [])
     })
-}
-
-/** A preset as lists show it, with what it is found by. */
-export type PresetLine = {
-  readonly id: string
-  readonly name: string
-  readonly printerName: string
-  readonly paperName: string
-  readonly settings: Settings | null
-  readonly draft: boolean
-  readonly retired: boolean
-  readonly version: { readonly number: number; readonly seal: string; readonly at: number } | null
 }
 
 const settingsId = (key: 'queueId' | 'paperId') =>
@@ -137,11 +129,7 @@ export function pageOfPresets(
     presets: rows.map(({ preset, version, printer, paper }) => ({
       ...{ id: preset.id, name: preset.name, retired: preset.retiredAt !== null, draft: preset.draft !== null },
       ...{ printerName: printer ?? 'Printer gone', paperName: paper ?? 'paper gone' },
-      settings: version
-        ? readSettings(version.settings, version.id)
-        : preset.draft === null
-          ? null
-          : parsed(settingsSchema, preset.draft, `draft of preset ${preset.number}`),
+      settings: version ? readSettings(version.settings, version.id) : draftOf(preset),
       version: version && { number: version.number, seal: version.seal, at: version.at },
     })),
     count: counted?.n ?? 0,
