@@ -2,9 +2,8 @@
 
 import { Button, Select } from '@mantine/core'
 import Link from 'next/link'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { call } from '@/contract/call'
-import { INSTRUMENTS, type Instrument, LENGTHS, type SheetReading } from '@/core/edge/readings'
+import { useMemo, useState } from 'react'
+import { INSTRUMENTS, type Instrument, LENGTHS } from '@/core/edge/readings'
 import { solveCheck } from '@/core/edge/solve'
 import { ASSUMED_SKEW } from '@/core/edge/tolerance'
 import { measuredPair } from '@/core/length/write'
@@ -12,7 +11,6 @@ import { sayReadingFault } from '@/core/words/edge-check'
 import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
-import { tellProblem } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
@@ -23,38 +21,15 @@ import { Result } from './result'
 import { RulerDrawing } from './ruler-drawing'
 import { SaveSheets } from './save-sheet'
 import type { CheckPage, Focus } from './types'
-
-const SAVE_AFTER_MS = 700
+import { useReadings } from './use-readings'
 
 /** An edge check from its sheets to its result, on one page. */
 export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
   const { unit, timeZone } = useWays()
   const { act, busy } = useDo()
-  const [readings, setReadings] = useState(check.readings)
-  const [instrument, setInstrument] = useState<Instrument>(check.instrument)
+  const { readings, instrument, state, revision, readSheet, readWith, flush } = useReadings(check)
   const [focus, setFocus] = useState<Focus>({ kind: 'tick', edge: 'left', sheet: 1 })
   const open = check.state === 'open'
-  const revision = useRef(check.revision)
-  useEffect(() => {
-    revision.current = Math.max(revision.current, check.revision)
-  }, [check.revision])
-  // sheets added elsewhere join, what is typed here stays
-  useEffect(() => {
-    setReadings((mine) =>
-      check.readings.length > mine.length ? [...mine, ...check.readings.slice(mine.length)] : mine,
-    )
-  }, [check.readings])
-  const save = useSave(check.id, revision)
-  const change = useCallback(
-    (sheet: number, reading: SheetReading): void => {
-      setReadings((all) => {
-        const next = all.map((r, i) => (i === sheet - 1 ? reading : r))
-        save(next, instrument)
-        return next
-      })
-    },
-    [save, instrument],
-  )
   const { driftAcross, driftAlong } = check.declared
   const live = useMemo(
     () => solveCheck(check.layout, readings, instrument, { driftAcross, driftAlong, skew: ASSUMED_SKEW }),
@@ -62,12 +37,17 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
   )
   const shown = check.result ?? (live.ok ? live.value : null)
   const solve = async (): Promise<void> => {
-    await save.flush()
+    if (!(await flush())) return
     await act(
       'edge-check.solve',
       { id: check.id, revision: revision.current },
       'Solved. Predictions for this queue and feed use it from now on.',
     )
+  }
+  const another = async (): Promise<void> => {
+    if (!(await flush())) return
+    const print = addressed && prints.length > 0
+    await act('edge-check.more', { id: check.id, revision: revision.current, sheets: 1, print })
   }
   const fault = live.ok || live.problem.code === 'none' ? null : sayReadingFault(live.problem, unit)
   return (
@@ -119,21 +99,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
             <div className={lists.row}>
               <SaveSheets checkId={check.id} sheets={readings.length} />
               {open ? (
-                <Button
-                  size="compact-xs"
-                  variant="default"
-                  loading={busy}
-                  onClick={() =>
-                    void save.flush().then(() =>
-                      act('edge-check.more', {
-                        id: check.id,
-                        revision: revision.current,
-                        sheets: 1,
-                        print: addressed && prints.length > 0,
-                      }),
-                    )
-                  }
-                >
+                <Button size="compact-xs" variant="default" loading={busy} onClick={() => void another()}>
                   One more sheet
                 </Button>
               ) : null}
@@ -148,11 +114,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
                   data={Object.keys(INSTRUMENTS)}
                   value={instrument}
                   allowDeselect={false}
-                  onChange={(i) => {
-                    const next = (i ?? instrument) as Instrument
-                    setInstrument(next)
-                    save(readings, next)
-                  }}
+                  onChange={(i) => readWith((i ?? instrument) as Instrument)}
                 />
               ) : (
                 <span className="soft small">
@@ -160,7 +122,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
                 </span>
               )}
               <span className="soft small" role="status">
-                {save.state}
+                {state}
               </span>
             </h2>
             <ReadingTable
@@ -169,7 +131,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
               open={open}
               focus={focus}
               onFocus={setFocus}
-              onChange={change}
+              onChange={readSheet}
             />
             {fault ? (
               <p className="level-stop small" role="status">
@@ -203,46 +165,3 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
     </>
   )
 }
-
-type Save = ((readings: readonly SheetReading[], instrument: Instrument) => void) & {
-  readonly flush: () => Promise<void>
-  readonly state: string
-}
-
-/** Saves readings a moment after the last was typed; `flush` waits until all is in the room. */
-function useSave(id: string, revision: { current: number }): Save {
-  const waiting = useRef<{ readings: readonly SheetReading[]; instrument: Instrument } | null>(null)
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const [state, setState] = useState('')
-  const flush = useCallback(async (): Promise<void> => {
-    clearTimeout(timer.current)
-    const next = waiting.current
-    if (!next) return
-    waiting.current = null
-    setState('saving')
-    const saved = await call('edge-check.read', { id, revision: revision.current, ...cast(next) })
-    if (saved.ok) {
-      revision.current = saved.value.revision
-      setState('saved')
-    } else {
-      setState('not saved')
-      tellProblem(saved.problem)
-    }
-  }, [id, revision])
-  useEffect(() => () => void flush(), [flush])
-  const later = useCallback(
-    (readings: readonly SheetReading[], instrument: Instrument): void => {
-      waiting.current = { readings, instrument }
-      setState('typed')
-      clearTimeout(timer.current)
-      timer.current = setTimeout(() => void flush(), SAVE_AFTER_MS)
-    },
-    [flush],
-  )
-  return useMemo(() => Object.assign(later.bind(null), { flush, state }), [later, flush, state])
-}
-
-const cast = (next: { readings: readonly SheetReading[]; instrument: Instrument }) => ({
-  instrument: next.instrument,
-  readings: [...next.readings],
-})

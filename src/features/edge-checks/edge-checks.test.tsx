@@ -1,5 +1,6 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
+import { useState } from 'react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { SheetReading } from '@/core/edge/readings'
@@ -160,14 +161,62 @@ describe('reading a check', () => {
     await act(() => vi.advanceTimersByTimeAsync(100))
     expect(asked.at(-1)).toMatchObject({ action: 'edge-check.more', body: { revision: 4, sheets: 1, print: false } })
   })
-  it('sheets that were added elsewhere join what is typed here', () => {
-    hearing(done({ revision: 4 }))
-    const shown = page()
+  it('what somebody else reads meanwhile joins what is typed here, and is saved with it', async () => {
+    vi.useFakeTimers()
+    const asked = hearing(done({ revision: 5 }))
+    const [first = UNREAD, ...others] = EDGE_CHECK.readings
+    const theirs = [{ ...first, ticks: { ...first.ticks, right: 41 } }, ...others, UNREAD]
+    const Two = () => {
+      const [check, setCheck] = useState<EdgeCheck>(EDGE_CHECK)
+      return (
+        <>
+          <button type="button" onClick={() => setCheck({ ...EDGE_CHECK, revision: 4, readings: theirs })}>
+            news
+          </button>
+          <button type="button" onClick={() => setCheck({ ...EDGE_CHECK, revision: 2, readings: [first] })}>
+            late
+          </button>
+          <EdgeCheckPage check={check} prints={[]} addressed />
+        </>
+      )
+    }
+    show(<Two />)
     type(cell(1, 'left'), '28')
-    shown.rerender(<div />)
-    shown.unmount()
-    page({ readings: [...EDGE_CHECK.readings, UNREAD] })
+    fireEvent.click(screen.getByText('news'))
+    expect([cell(1, 'left').value, cell(1, 'right').value]).toEqual(['28', '41'])
     expect(cell(4, 'left')).toBeTruthy()
+    await act(() => vi.advanceTimersByTimeAsync(1000))
+    expect(asked.at(-1)?.body.revision).toBe(4)
+    expect(lastReadings(asked).map((r) => [r.ticks.left, r.ticks.right])).toEqual([
+      [28, 41],
+      [null, null],
+      [null, null],
+      [null, null],
+    ])
+    // what was read before it was saved changes nothing
+    fireEvent.click(screen.getByText('late'))
+    expect([cell(1, 'left').value, cell(1, 'right').value]).toEqual(['28', '41'])
+  })
+  it('what somebody else saved first joins, and what is typed is saved over that', async () => {
+    vi.useFakeTimers()
+    const [first = UNREAD, ...others] = EDGE_CHECK.readings
+    const current = { readings: [{ ...first, ticks: { ...first.ticks, right: 41 } }, ...others] }
+    const stale = { ok: false, problem: { code: 'stale', what: 'This edge check', yours: 3, now: 8, current } }
+    const asked = hearing(stale, done({ revision: 9 }))
+    page()
+    type(cell(1, 'left'), '28')
+    await act(() => vi.advanceTimersByTimeAsync(1000))
+    expect(asked.map((a) => a.body.revision)).toEqual([3, 8])
+    expect(lastReadings(asked)[0]?.ticks).toMatchObject({ left: 28, right: 41 })
+    expect([cell(1, 'right').value, screen.getByText('saved').textContent]).toEqual(['41', 'saved'])
+  })
+  it('what could not be saved is not solved', async () => {
+    const asked = hearing({ ok: false, problem: { code: 'unreachable' } })
+    page()
+    readRow(1, '30', '30', '30', '30')
+    fireEvent.click(screen.getByRole('button', { name: 'Solve and use it' }))
+    await waitFor(() => expect(screen.getByText('not saved')).toBeTruthy())
+    expect(asked.map((a) => a.action)).toEqual(['edge-check.read'])
   })
   it('each sheet can be saved as a file of its own', async () => {
     const asked = hearing({ ok: false, problem: { code: 'not_found', what: 'This edge check' } })

@@ -178,15 +178,15 @@ function PersonForm({
   readonly groups: readonly GroupRow[]
   readonly onDone: () => void
 }) {
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo(person && { id: person.id, revision: person.revision })
   const [name, setName] = useState(person?.name ?? '')
   const [role, setRole] = useState<Role>(person?.role ?? 'member')
   const [groupId, setGroupId] = useState<string | null>(person?.groupId ?? null)
   const [note, setNote] = useState(person?.note ?? '')
   const save = async (): Promise<void> => {
     const fields = { name, role, groupId, note }
-    const done = person
-      ? await act('person.edit', { id: person.id, revision: person.revision, ...fields }, `${name} is saved.`)
+    const done = seen
+      ? await act('person.edit', { ...seen, ...fields }, `${name} is saved.`)
       : await act('person.add', fields, `${name} is in the room’s books.`)
     if (done) onDone()
   }

@@ -26,10 +26,9 @@ export function RoomForm(props: {
   readonly tariff: { readonly paperPercent: number; readonly inkPer100Ml: Minor; readonly roomShare: Minor }
 }) {
   const { room, tariff } = props
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo({ revision: room.revision })
   const [values, setValues] = useState(room)
   const [rates, setRates] = useState(tariff)
-  const { revision, ...fields } = { ...values, revision: room.revision }
   return (
     <>
       <PageHead title="Room" sub="name, unit, thresholds and rates" />
@@ -38,7 +37,7 @@ export function RoomForm(props: {
           submit="Save the room"
           busy={busy}
           shut={values.name.trim() ? null : 'A name is needed.'}
-          onSubmit={() => void act('room.edit', { revision, ...fields }, 'The room is saved.')}
+          onSubmit={() => void act('room.edit', { ...values, ...seen }, 'The room is saved.')}
         >
           <TextInput
             label="Name"

@@ -19,7 +19,7 @@ import { useWays } from '@/ui/unit/unit'
 type Done = { readonly onDone: () => void }
 
 export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & Done) {
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo(paper && { id: paper.id, revision: paper.revision })
   const [name, setName] = useState(paper?.name ?? '')
   const [maker, setMaker] = useState(paper?.maker ?? '')
   const [surface, setSurface] = useState<Surface>(paper?.surface ?? 'matte')
@@ -28,8 +28,8 @@ export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & 
   const [note, setNote] = useState(paper?.note ?? '')
   const save = async (): Promise<void> => {
     const fields = { name, maker, surface, weight, thickness, note }
-    const done = paper
-      ? await act('paper.edit', { id: paper.id, revision: paper.revision, ...fields }, `${name} is saved.`)
+    const done = seen
+      ? await act('paper.edit', { ...seen, ...fields }, `${name} is saved.`)
       : await act('paper.add', fields, `${name} is in the room’s books.`)
     if (done) onDone()
   }

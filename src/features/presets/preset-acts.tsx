@@ -194,15 +194,12 @@ export function SealForm({
   readonly number: number
   readonly onDone: () => void
 }) {
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo({ id: preset.id, revision: preset.revision })
   const [why, setWhy] = useState('')
   const save = async (): Promise<void> => {
     if (
-      await act(
-        'preset.seal',
-        { id: preset.id, revision: preset.revision, why },
-        `Version ${number} is sealed; it never changes from now on.`,
-      )
+      seen &&
+      (await act('preset.seal', { ...seen, why }, `Version ${number} is sealed; it never changes from now on.`))
     )
       onDone()
   }

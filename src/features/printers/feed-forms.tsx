@@ -37,7 +37,7 @@ const NEW_FEED: Omit<Feed, 'id'> = {
 /** A paper path: what it takes, and how it is loaded, in steps and with a picture. */
 export function FeedForm(props: { readonly printer: Printer; readonly feed: Printer['feeds'][number] | null } & Done) {
   const { printer, feed, onDone } = props
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo(feed && { id: feed.id, revision: feed.revision })
   const [f, set] = useState<Omit<Feed, 'id'>>(feed ?? NEW_FEED)
   const [problem, setProblem] = useState<string | null>(null)
   const put = (patch: Partial<Feed>): void => set({ ...f, ...patch })
@@ -45,7 +45,7 @@ export function FeedForm(props: { readonly printer: Printer; readonly feed: Prin
     const facts = { ...f, id: feed?.id ?? 'new', loading: f.loading.map((l) => l.trim()).filter(Boolean) }
     const done = await act(
       'feed.save',
-      { printerId: printer.id, id: feed?.id ?? null, revision: feed?.revision ?? null, facts },
+      { printerId: printer.id, id: null, revision: null, ...seen, facts },
       `The feed ${f.name} is saved.`,
     )
     if (done) onDone()

@@ -14,7 +14,7 @@ import { useDo } from '@/ui/parts/use-do'
 type Done = { readonly onDone: () => void }
 
 export function PrinterForm({ printer, onDone }: { readonly printer: Printer | null } & Done) {
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo(printer && { id: printer.id, revision: printer.revision })
   const [values, set] = useState({
     nickname: printer?.nickname ?? '',
     makeModel: printer?.makeModel ?? '',
@@ -25,12 +25,8 @@ export function PrinterForm({ printer, onDone }: { readonly printer: Printer | n
     swapMicrolitres: printer?.swapMicrolitres ?? 0,
   })
   const save = async (): Promise<void> => {
-    const done = printer
-      ? await act(
-          'printer.edit',
-          { id: printer.id, revision: printer.revision, ...values },
-          `${values.nickname} is saved.`,
-        )
+    const done = seen
+      ? await act('printer.edit', { ...seen, ...values }, `${values.nickname} is saved.`)
       : await act(
           'printer.add',
           values,
@@ -123,20 +119,14 @@ export function UpkeepForm({ printer, onDone }: { readonly printer: Printer } & 
 
 /** How many days each kind of upkeep stays good; a kind that is off is never due. */
 export function GoodForForm({ printer, onDone }: { readonly printer: Printer } & Done) {
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo({ id: printer.id, revision: printer.revision })
   const [days, setDays] = useState<Readonly<Record<string, number>>>(printer.goodFor)
   const toggle = (kind: string, on: boolean): void => {
     const { [kind]: _, ...rest } = days
     setDays(on ? { ...rest, [kind]: 30 } : rest)
   }
   const save = async (): Promise<void> => {
-    if (
-      await act(
-        'printer.good-for',
-        { id: printer.id, revision: printer.revision, goodFor: days },
-        'It is due by these days from now on.',
-      )
-    )
+    if (seen && (await act('printer.good-for', { ...seen, goodFor: days }, 'It is due by these days from now on.')))
       onDone()
   }
   return (

@@ -24,7 +24,7 @@ export function QueueForm(
   } & Done,
 ) {
   const { queue, base, onDone } = props
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo(queue && { id: queue.id, revision: queue.revision })
   const [f, set] = useState({
     name: queue?.name ?? '',
     address: queue?.address ?? props.address ?? '',
@@ -36,7 +36,7 @@ export function QueueForm(
   const save = async (): Promise<void> => {
     const done = await act(
       'queue.save',
-      { printerId: props.printerId, id: queue?.id ?? null, revision: queue?.revision ?? null, ...f, facts },
+      { printerId: props.printerId, id: null, revision: null, ...seen, ...f, facts },
       `${f.name} is saved.`,
     )
     if (done) onDone()

@@ -97,7 +97,7 @@ function SizeForm({
   readonly onDone: () => void
 }) {
   const ways = useWays()
-  const { act, busy } = useDo()
+  const { act, busy, seen } = useDo(size && { id: size.id, revision: size.revision })
   const [name, setName] = useState(size?.name ?? '')
   const [a, setA] = useState<Um | null>(size?.short ?? null)
   const [b, setB] = useState<Um | null>(size?.long ?? null)
@@ -106,8 +106,8 @@ function SizeForm({
   const save = async (): Promise<void> => {
     if (a === null || b === null) return
     const fields = { name, short: a, long: b, unit }
-    const done = size
-      ? await act('size.edit', { id: size.id, revision: size.revision, ...fields }, `${name} is saved.`)
+    const done = seen
+      ? await act('size.edit', { ...seen, ...fields }, `${name} is saved.`)
       : await act('size.add', fields, `${name} is a size now.`)
     if (done) onDone()
   }

@@ -8,15 +8,21 @@ import type { Problem } from '@/core/words/problems'
 import { staleWords } from '@/core/words/stale'
 import { tell, tellProblem } from './tell'
 
+type Seen = { readonly id?: string; readonly revision: number }
+
 /**
  * A way to act on the room: told what was done, or why not; the page's data is read again afterwards. `problem` is the
- * last act's, for those that can be answered on the spot. Over what somebody else changed meanwhile nothing is written:
- * it is told what stands there now, what was typed stays, and doing it once more is meant.
+ * last act's, for those that can be answered on the spot.
+ *
+ * A form says which row it was opened on, and sends `seen`: the row as its fields show it, whatever the page has heard of
+ * it since. Over what somebody else changed meanwhile nothing is written: it is told what stands there now, what was typed
+ * stays, and doing it once more is meant.
  */
-export function useDo() {
+export function useDo<Row extends Seen>(opened: Row | null = null) {
   const router = useRouter()
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<Problem | null>(null)
+  const [seen, setSeen] = useState(opened)
   const act = async <N extends ActionName>(
     action: N,
     input: ActionInput<N>,
@@ -29,13 +35,16 @@ export function useDo() {
     if (!result.ok) {
       const stale = result.problem.code === 'stale' ? result.problem : null
       tellProblem(result.problem, stale ? staleWords(input, stale.current) : '')
-      // what was typed stays in the form; the page learns the revision it must be saved over
-      if (stale) router.refresh()
+      if (!stale) return null
+      setSeen((row) => row && { ...row, revision: stale.now })
+      router.refresh()
       return null
     }
+    const { value } = result
+    if ('revision' in value) setSeen((row) => row && { ...row, revision: value.revision })
     if (done) tell(done)
     router.refresh()
-    return result.value
+    return value
   }
-  return { act, busy, problem }
+  return { act, busy, problem, seen }
 }

@@ -1,0 +1,98 @@
+'use client'
+
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { call } from '@/contract/call'
+import type { EdgeCheck } from '@/contract/views/edge-check'
+import { type Instrument, mergeReadings, type SheetReading } from '@/core/edge/readings'
+import { tellProblem } from '@/ui/parts/tell'
+
+const SAVE_AFTER_MS = 700
+
+type Read = { readonly readings: readonly SheetReading[]; readonly instrument: Instrument }
+
+/**
+ * The readings of a check while they are typed: saved a moment after the last, joined figure by figure with what somebody
+ * else reads meanwhile. `flush` waits until all is in the room; false: it
+ * could not be saved, which was said.
+ */
+export function useReadings(check: Pick<EdgeCheck, 'id' | 'revision' | 'readings' | 'instrument'>) {
+  const [shown, setShown] = useState<Read>(check)
+  const [state, setState] = useState('')
+  /** as it will be shown next, the readings that it began from, and the revision that those have */
+  const now = useRef<Read>(shown)
+  const base = useRef(check.readings)
+  const revision = useRef(check.revision)
+  const dirty = useRef(false)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+
+  const put = useCallback((read: Read): void => {
+    now.current = read
+    setShown(read)
+  }, [])
+  const join = useCallback(
+    (theirs: readonly SheetReading[], seen: number): void => {
+      const readings = mergeReadings(base.current, now.current.readings, theirs)
+      base.current = theirs
+      revision.current = seen
+      put({ ...now.current, readings })
+    },
+    [put],
+  )
+  useEffect(() => {
+    // news from before what was saved here last changes nothing
+    if (check.revision > revision.current) join(check.readings, check.revision)
+  }, [check.revision, check.readings, join])
+
+  const running = useRef<Promise<boolean> | null>(null)
+  const save = useCallback(async (): Promise<boolean> => {
+    while (dirty.current) {
+      dirty.current = false
+      setState('saving')
+      const { readings, instrument } = now.current
+      const sent = { id: check.id, revision: revision.current, instrument, readings: [...readings] }
+      const saved = await call('edge-check.read', sent)
+      if (saved.ok) {
+        revision.current = saved.value.revision
+        base.current = readings
+        setState('saved')
+        continue
+      }
+      dirty.current = true
+      if (saved.problem.code !== 'stale') {
+        setState('not saved')
+        tellProblem(saved.problem)
+        return false
+      }
+      // the room's own row, parsed when it was written
+      const { readings: theirs } = saved.problem.current as Pick<EdgeCheck, 'readings'>
+      join(theirs, saved.problem.now)
+    }
+    return true
+  }, [check.id, join])
+  const flush = useCallback((): Promise<boolean> => {
+    clearTimeout(timer.current)
+    running.current ??= save().finally(() => {
+      running.current = null
+    })
+    return running.current
+  }, [save])
+  useEffect(() => () => void flush(), [flush])
+
+  const change = useCallback(
+    (read: Partial<Read>): void => {
+      put({ ...now.current, ...read })
+      dirty.current = true
+      setState('typed')
+      clearTimeout(timer.current)
+      timer.current = setTimeout(() => void flush(), SAVE_AFTER_MS)
+    },
+    [put, flush],
+  )
+  const readSheet = useCallback(
+    (sheet: number, reading: SheetReading): void =>
+      change({ readings: now.current.readings.map((r, i) => (i === sheet - 1 ? reading : r)) }),
+    [change],
+  )
+  const readWith = useCallback((instrument: Instrument): void => change({ instrument }), [change])
+  return { ...shown, state, revision, readSheet, readWith, flush }
+}
