@@ -41,7 +41,20 @@ export const FLOORS = {
     ...['actions', 'printing', 'work', 'uploads'],
   ],
   'src/core': [
-    ...['result', 'length', 'money', 'rules', 'sheet', 'sizes', 'placing', 'page', 'charge', 'printer', 'preset'],
+    ...[
+      'result',
+      'merge',
+      'length',
+      'money',
+      'rules',
+      'sheet',
+      'sizes',
+      'placing',
+      'page',
+      'charge',
+      'printer',
+      'preset',
+    ],
     ...['edge', 'colour', 'options', 'slip', 'print', 'checks', 'words', 'offer'],
   ],
 }

@@ -50,6 +50,17 @@ export const UPKEEP_KINDS = [
   'head change',
 ] as const
 
+type OutcomeSaid = { readonly outcome?: string; readonly cause?: string | null }
+
+/** A spoiled print has a cause, others have none. */
+const causeFits = (v: OutcomeSaid): boolean => (v.outcome === 'spoiled') === ((v.cause ?? null) !== null)
+const CAUSE_FITS: Parameters<z.ZodType['refine']>[1] = {
+  path: ['cause'],
+  error: 'a spoiled print has a cause, others have none: say what spoiled it',
+  // also said beside whatever else is wrong
+  when: ({ value }) => typeof value === 'object' && value !== null,
+}
+
 const answersSchema = z
   .array(z.object({ check: z.string().max(40), reason: noteSchema.pipe(z.string().min(1, 'a reason is needed')) }))
   .max(40)
@@ -188,24 +199,28 @@ export const INPUTS = {
   'slip.copy': z.object({ id: idSchema }),
   'slip.file': z.object({ id: idSchema, printId: innerIdSchema, revision: revisionSchema }),
   'job.cancel': z.object({ id: idSchema }),
-  'run.log': z.object({
-    slipId: idSchema,
-    revision: revisionSchema,
-    outcome: z.enum(['good', 'proof', 'spoiled']),
-    cause: z.enum(CAUSES).nullable(),
-    note: noteSchema,
-    prints: printsAsked(500),
-    /** only for a room that is filled afterwards; null is now */
-    at: timeSchema.nullable().default(null),
-  }),
-  'run.correct': z.object({
-    id: idSchema,
-    outcome: z.enum(['good', 'proof', 'spoiled']),
-    cause: z.enum(CAUSES).nullable(),
-    note: noteSchema,
-    /** whose print it was; left away: as before */
-    memberId: idSchema.optional(),
-  }),
+  'run.log': z
+    .object({
+      slipId: idSchema,
+      revision: revisionSchema,
+      outcome: z.enum(['good', 'proof', 'spoiled']),
+      cause: z.enum(CAUSES).nullable(),
+      note: noteSchema,
+      prints: printsAsked(500),
+      /** only for a room that is filled afterwards; null is now */
+      at: timeSchema.nullable().default(null),
+    })
+    .refine(causeFits, CAUSE_FITS),
+  'run.correct': z
+    .object({
+      id: idSchema,
+      outcome: z.enum(['good', 'proof', 'spoiled']),
+      cause: z.enum(CAUSES).nullable(),
+      note: noteSchema,
+      /** whose print it was; left away: as before */
+      memberId: idSchema.optional(),
+    })
+    .refine(causeFits, CAUSE_FITS),
   'print.start': z.object({
     slipId: idSchema,
     revision: revisionSchema,
@@ -215,12 +230,14 @@ export const INPUTS = {
     note: noteSchema,
   }),
   'print.cancel': z.object({ id: idSchema }),
-  'print.settle': z.object({
-    id: idSchema,
-    outcome: z.enum(['good', 'proof', 'spoiled', 'not printed']),
-    cause: z.enum(CAUSES).nullable(),
-    note: noteSchema,
-  }),
+  'print.settle': z
+    .object({
+      id: idSchema,
+      outcome: z.enum(['good', 'proof', 'spoiled', 'not printed']),
+      cause: z.enum(CAUSES).nullable(),
+      note: noteSchema,
+    })
+    .refine(causeFits, CAUSE_FITS),
   'printer.by-address': z.object({ address: z.string().max(300), nickname: nameSchema }),
   'picture.untagged': z.object({ id: idSchema }),
   'printer.trust': z.object({

@@ -42,7 +42,7 @@ const borderlessSchema = z
   })
   .readonly()
 
-const queueFeedSchema = z
+export const queueFeedSchema = z
   .object({
     feedId: z.string().min(1).max(80),
     margins: z
@@ -63,7 +63,7 @@ const rateSchema = z
 
 const limitSchema = z.number().min(0).max(400)
 
-const mediaSettingSchema = z
+export const mediaSettingSchema = z
   .object({
     id: keySchema,
     name: nameSchema,
@@ -80,7 +80,7 @@ const mediaSettingSchema = z
   })
   .readonly()
 
-const literalSchema = z
+export const literalSchema = z
   .object({ option: z.string().min(1).max(80), in: z.array(z.string().min(1).max(80)).min(1).max(200).readonly() })
   .readonly()
 
@@ -93,7 +93,7 @@ export const ruleSchema = z
   })
   .readonly()
 
-const ownOptionSchema = z
+export const ownOptionSchema = z
   .object({
     id: keySchema,
     name: nameSchema,
@@ -106,16 +106,16 @@ const ownOptionSchema = z
   })
   .readonly()
 
-const noteOfQueueSchema = z
+export const noteOfQueueSchema = z
   .object({
     id: z.string().max(120),
     when: literalSchema,
-    beside: z.string().max(80),
+    beside: z.string().min(1).max(80),
     says: z.string().min(1).max(300),
   })
   .readonly()
 
-const dialogStepSchema = z
+export const dialogStepSchema = z
   .object({
     id: keySchema,
     label: z.string().min(1).max(120),
@@ -140,17 +140,14 @@ const ippWordsSchema = z
   })
   .readonly()
 
+export const qualitySchema = z
+  .object({ id: keySchema, name: nameSchema, rank: z.int().min(1).max(20), ppi: z.int().min(60).max(2880) })
+  .readonly()
+
 export const queueFactsSchema = z
   .object({
     feeds: z.array(queueFeedSchema).max(12).readonly(),
-    qualities: z
-      .array(
-        z
-          .object({ id: keySchema, name: nameSchema, rank: z.int().min(1).max(20), ppi: z.int().min(60).max(2880) })
-          .readonly(),
-      )
-      .max(12)
-      .readonly(),
+    qualities: z.array(qualitySchema).max(12).readonly(),
     mediaSettings: z.array(mediaSettingSchema).max(80).readonly(),
     printerColours: z.array(z.enum(PRINTER_COLOURS)).min(1).readonly(),
     topcoats: z.array(z.string().min(1).max(60)).max(10).readonly(),

@@ -1,6 +1,6 @@
-import { notifications } from '@mantine/notifications'
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
+import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 import type { Paper, Stock } from '@/contract/views/paper'
 import { fromMm, um } from '@/core/length/length'
@@ -16,7 +16,13 @@ const type = (label: string, value: string): void => {
   fireEvent.blur(input)
 }
 const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }))
-const shut = (name: string): boolean => screen.getByRole<HTMLButtonElement>('button', { name }).disabled
+/** The only thing that is wrong, at which field; the focus is there. */
+const wrongAt = async (label: string, says: string): Promise<void> => {
+  const field = screen.getByLabelText(label)
+  await waitFor(() => expect(document.activeElement).toBe(field))
+  expect(field.getAttribute('aria-invalid')).toBe('true')
+  expect(field.closest('[data-size]')?.parentElement?.textContent).toContain(says)
+}
 
 const STOCK: Stock = {
   id: 's',
@@ -49,8 +55,11 @@ describe('a paper', () => {
     const asked = hearing(done({ id: 'n', number: 7 }))
     const onDone = vi.fn()
     show(<PaperForm paper={null} onDone={onDone} />)
-    expect(shut('Add paper')).toBe(true)
+    press('Add paper')
+    await wrongAt('Name', 'A name is needed.')
+    expect(asked).toEqual([])
     type('Name', 'Estuary Rag')
+    expect(screen.queryByText('A name is needed.')).toBeNull()
     type('Weight, g/m²', '310')
     type('Thickness, µm', '480')
     press('Add paper')
@@ -69,27 +78,97 @@ describe('a paper', () => {
     press('Save')
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'p', revision: 3, note: 'curls when it is dry' }))
   })
-  it('edited by somebody else meanwhile, the form stays with what was typed', async () => {
-    const problem = {
-      code: 'stale',
-      what: 'This paper',
-      yours: 3,
-      now: 4,
-      current: { note: 'lies flat', weight: 230, revision: 4 },
-    }
-    const asked = hearing({ ok: false, problem })
+  const stale = (now: number, current: object) => ({
+    ok: false,
+    problem: { code: 'stale', what: 'This paper', yours: 3, now, current },
+  })
+  const field = (label: string): string => screen.getByLabelText<HTMLInputElement>(label).value
+  it('edited by somebody else meanwhile: what stands there now is beside what was typed, and nothing is overwritten', async () => {
+    const asked = hearing(stale(4, { note: 'lies flat', weight: 230 }), done({ revision: 5 }))
     const onDone = vi.fn()
-    const told = vi.spyOn(notifications, 'show')
     show(<PaperForm paper={PAPER} onDone={onDone} />)
     type('Note', 'curls')
     press('Save')
-    await waitFor(() => expect(asked).toHaveLength(1))
-    expect(onDone).not.toHaveBeenCalled()
-    expect(screen.getByLabelText<HTMLTextAreaElement>('Note').value).toBe('curls')
-    // what stands there now is told beside it, and the page learns the revision to save over
-    await waitFor(() => expect(told).toHaveBeenCalledOnce())
-    expect(told.mock.calls[0]?.[0].message).toContain('weight differs; note “lies flat” (you typed “curls”).')
+    expect(await screen.findByText('lies flat')).toBeTruthy()
+    expect([asked.length, onDone.mock.calls.length]).toEqual([1, 0])
+    // what was typed stays, what was not touched is as it is there
+    expect([field('Note'), field('Weight, g/m²')]).toEqual(['curls', '230'])
+    expect(screen.getByText('Changed by somebody else meanwhile.')).toBeTruthy()
+    expect(screen.getByRole('alert').textContent).toContain('nothing was overwritten')
     expect(useRouter().refresh).toHaveBeenCalledOnce()
+    press('Save')
+    await waitFor(() => expect(onDone).toHaveBeenCalled())
+    expect(asked[1]?.body).toMatchObject({ revision: 4, note: 'curls', weight: 230, name: 'Fenland Matte' })
+  })
+  it('what stands there now can be taken instead', async () => {
+    const asked = hearing(stale(4, { note: 'lies flat' }), done({ revision: 5 }))
+    show(<PaperForm paper={PAPER} onDone={vi.fn()} />)
+    type('Note', 'curls')
+    press('Save')
+    fireEvent.click(await screen.findByRole('button', { name: 'Take it' }))
+    expect(field('Note')).toBe('lies flat')
+    press('Save')
+    await waitFor(() => expect(asked[1]?.body).toMatchObject({ revision: 4, note: 'lies flat' }))
+  })
+  it('a change that lies outside of the form is no question', async () => {
+    const asked = hearing(stale(4, { stocks: 'another' }), done({ revision: 5 }))
+    const onDone = vi.fn()
+    show(<PaperForm paper={PAPER} onDone={onDone} />)
+    type('Note', 'curls')
+    press('Save')
+    await waitFor(() => expect(onDone).toHaveBeenCalled())
+    expect(asked.map((a) => a.body.revision)).toEqual([3, 4])
+  })
+  it('news of the room change neither what is typed nor the revision that it is saved over', async () => {
+    const asked = hearing(done({ revision: 5 }))
+    const Two = () => {
+      const [paper, setPaper] = useState(PAPER)
+      return (
+        <>
+          <button type="button" onClick={() => setPaper({ ...PAPER, note: 'lies flat', revision: 4 })}>
+            news
+          </button>
+          <PaperForm paper={paper} onDone={vi.fn()} />
+        </>
+      )
+    }
+    show(<Two />)
+    type('Maker', 'Weir Mill')
+    press('news')
+    press('Save')
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ revision: 3, maker: 'Weir Mill', note: '' }))
+  })
+  it('two quick presses save once', async () => {
+    const asked = hearing(done({ revision: 4 }))
+    show(<PaperForm paper={PAPER} onDone={vi.fn()} />)
+    press('Save')
+    press('Save')
+    await waitFor(() => expect(asked).toHaveLength(1))
+    await new Promise((r) => setTimeout(r, 20))
+    expect(asked).toHaveLength(1)
+  })
+  it('what the room finds wrong is said at its field', async () => {
+    const issues = [
+      { path: 'maker', message: 'at most 3 letters' },
+      { path: 'elsewhere', message: 'it is Sunday' },
+    ]
+    const asked = hearing({ ok: false, problem: { code: 'input', issues } })
+    show(<PaperForm paper={PAPER} onDone={vi.fn()} />)
+    press('Save')
+    await waitFor(() => expect(asked).toHaveLength(1))
+    await wrongAt('Maker', 'At most 3 letters.')
+    expect(screen.getByRole('alert').textContent).toBe('elsewhere: It is Sunday.')
+  })
+  it('a weight beyond the limits is not sent', async () => {
+    const asked = hearing(done({ revision: 4 }))
+    show(<PaperForm paper={PAPER} onDone={vi.fn()} />)
+    type('Weight, g/m²', '12')
+    press('Save')
+    await wrongAt('Weight, g/m²', 'At least 20, not 12.')
+    expect(asked).toEqual([])
+    type('Weight, g/m²', '120')
+    press('Save')
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ weight: 120 }))
   })
 })
 
@@ -97,12 +176,16 @@ describe('stock of a paper', () => {
   it('sheets want both edges and a price of a pack', async () => {
     const asked = hearing(done({ id: 'n' }))
     show(<StockForm paperId="p" onDone={vi.fn()} />)
-    expect(shut('Add')).toBe(true)
+    press('Add')
+    await wrongAt('Short edge', 'This is needed.')
+    type('Short edge', 'wide')
+    press('Add')
+    await wrongAt('Short edge', '“wide” is not a length')
+    expect(asked).toEqual([])
     type('Short edge', '8 1/2 in')
     type('Long edge', '11 in')
     type('Price of a pack', '19.50')
     type('Sheets here', '40')
-    expect(shut('Add')).toBe(false)
     press('Add')
     await waitFor(() => expect(asked).toHaveLength(1))
     expect(asked[0]?.body).toEqual({
@@ -146,7 +229,8 @@ describe('stock of a paper', () => {
   it('a piece off a roll is a length; a measured rest is the difference', async () => {
     const asked = hearing(done({ id: 'r' }))
     const { unmount } = show(<RollForm roll={ROLL} onDone={vi.fn()} />)
-    expect(shut('Write it down')).toBe(true)
+    press('Write it down')
+    await wrongAt('Length taken off', 'This is needed.')
     type('Length taken off', '12 cm')
     press('Write it down')
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'r', kind: 'trimmed', delta: 120_000 }))
@@ -213,7 +297,8 @@ describe('members', () => {
     const asked = hearing(done({ id: 'n', number: 11 }))
     page()
     press('New member')
-    expect(shut('Add')).toBe(true)
+    press('Add')
+    await wrongAt('Name', 'A name is needed.')
     fireEvent.change(screen.getByLabelText('Name'), { target: { value: 'Odalys Merriweather' } })
     fireEvent.click(screen.getByRole('radio', { name: 'helper' }))
     press('Add')

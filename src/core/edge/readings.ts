@@ -1,4 +1,5 @@
 import type { Um } from '@/core/length/length'
+import { merged } from '@/core/merge/merge'
 import { bad, ok, type Result } from '@/core/result/result'
 import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
 import { type RulerLayout, STEP } from './ruler-sheet'
@@ -21,18 +22,6 @@ export const UNREAD: SheetReading = {
   leftOut: false,
 }
 
-const merged = <V>(base: V | undefined, mine: V, theirs: V): V => (mine === base ? theirs : mine)
-
-function mergedOf<K extends string, V>(
-  base: Readonly<Record<K, V>> | undefined,
-  mine: Readonly<Record<K, V>>,
-  theirs: Readonly<Record<K, V>>,
-): Readonly<Record<K, V>> {
-  const both: Record<K, V> = { ...mine }
-  for (const key of Object.keys(mine) as K[]) both[key] = merged(base?.[key], mine[key], theirs[key])
-  return both
-}
-
 /**
  * What two people read of the same sheets at once, figure by figure: what was typed here since `base` stays, everything
  * else is as the other left it. Sheets that were added meanwhile join.
@@ -44,13 +33,8 @@ export const mergeReadings = (
   theirs: readonly SheetReading[],
 ): readonly SheetReading[] =>
   theirs.map((there, i) => {
-    const [here, before] = [mine[i], base[i]]
-    if (!here) return there
-    return {
-      ticks: mergedOf(before?.ticks, here.ticks, there.ticks),
-      lengths: mergedOf(before?.lengths, here.lengths, there.lengths),
-      leftOut: merged(before?.leftOut, here.leftOut, there.leftOut),
-    }
+    const here = mine[i]
+    return here ? merged(base[i] ?? UNREAD, here, there) : there
   })
 
 /** How finely lengths are read, 95 %: half of what a person tells apart with it. */

@@ -38,6 +38,8 @@ const lastReadings = (asked: readonly Asked[]): readonly SheetReading[] =>
 
 afterEach(() => vi.useRealTimers())
 
+const SEALED = { ...VERSION, id: '01935c00-0000-7000-8000-000000000001' }
+
 describe('reading a check', () => {
   it('what is typed is saved a moment later, all of it, with the revision', async () => {
     vi.useFakeTimers()
@@ -267,7 +269,7 @@ describe('beginning a check', () => {
   const PAGE: StartPage = {
     printerName: 'Otter',
     printerId: 'otter',
-    versions: [VERSION],
+    versions: [SEALED],
     addressed: [VERSION.settings.queueId],
     sizes: [
       { ...SIZE, id: 'b4', name: 'B4', short: fromMm(257), long: fromMm(364) },
@@ -292,7 +294,7 @@ describe('beginning a check', () => {
     expect(asked[0]).toEqual({
       action: 'edge-check.start',
       body: {
-        versionId: 'v',
+        versionId: SEALED.id,
         edge: 'borderless',
         sheet: { kind: 'size', sizeId: 'b4' },
         sheets: 5,
@@ -303,7 +305,7 @@ describe('beginning a check', () => {
     })
   })
   it('borderless that is not possible says why', async () => {
-    const noPads = { ...VERSION, queueFeed: { ...VERSION.queueFeed, borderless: null } }
+    const noPads = { ...SEALED, queueFeed: { ...VERSION.queueFeed, borderless: null } }
     show(<StartCheck {...PAGE} versions={[noPads]} />)
     await choose('Sheet', 'B4')
     expect(screen.getByRole<HTMLButtonElement>('button', { name: /ruler sheets/ }).disabled).toBe(true)

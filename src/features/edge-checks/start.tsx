@@ -1,21 +1,18 @@
 'use client'
 
-import { Select, Textarea } from '@mantine/core'
+import { Select } from '@mantine/core'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
 import { INSTRUMENTS, type Instrument } from '@/core/edge/readings'
 import { fromMm, type Um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import { borderlessClosed } from '@/core/printer/closed'
 import { fitSize } from '@/core/sizes/fit'
 import { sayBorderlessClosed } from '@/core/words/checks'
-import { CountField } from '@/ui/fields/count-field'
-import { LengthField } from '@/ui/fields/length-field'
-import { Choices } from '@/ui/parts/choices'
+import { FormChoices, FormCount, FormLength, FormNote, FormSelect } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './edge-check.module.css'
 import { sayFine } from './fine'
@@ -24,24 +21,52 @@ import type { StartPage } from './types'
 /** Sheets for a check: five give a drift that holds 95 % of sheets with 90 % confidence, at about four spreads. */
 const USUAL_SHEETS = 5
 
+const READ_WITH: readonly Instrument[] = ['steel rule', 'rule and loupe', 'output tray']
+
+type Typed = {
+  readonly versionId: string | null
+  readonly sizeId: string | null
+  readonly width: Um | null
+  readonly length: Um
+  readonly edge: 'margins' | 'borderless'
+  readonly sheets: number
+  readonly instrument: Instrument
+  readonly note: string
+}
+
 /** The beginning of an edge check: with which preset, on which sheet, margins or borderless, how many. */
 export function StartCheck(page: StartPage) {
   const { unit } = useWays()
-  const { act, busy } = useDo()
   const router = useRouter()
-  const [versionId, setVersionId] = useState(page.versions[0]?.id ?? null)
-  const version = page.versions.find((v) => v.id === versionId) ?? null
-  const roll = version?.feed.kind === 'roll'
+  const versionOf = (id: string | null) => page.versions.find((v) => v.id === id) ?? null
+  const onRoll = (id: string | null): boolean => versionOf(id)?.feed.kind === 'roll'
+  const isAddressed = (id: string | null): boolean => page.addressed.includes(versionOf(id)?.settings.queueId ?? '')
+  const form = useRoomForm({
+    action: 'edge-check.start',
+    row: null,
+    values: (): Typed => ({
+      versionId: page.versions[0]?.id ?? null,
+      sizeId: null,
+      width: page.rollWidths[0] ?? null,
+      length: fromMm(420),
+      edge: 'borderless',
+      sheets: USUAL_SHEETS,
+      instrument: page.tray ? 'output tray' : 'rule and loupe',
+      note: '',
+    }),
+    input: ({ sizeId, width: w, length, ...v }) => ({
+      ...v,
+      sheet: onRoll(v.versionId) ? ({ kind: 'cut', width: w, length } as const) : ({ kind: 'size', sizeId } as const),
+      print: isAddressed(v.versionId),
+    }),
+    then: (made) => router.push(`/edge-checks/${made.id}`),
+  })
+  const { versionId, sizeId, width, edge, sheets } = form.values
+  const version = versionOf(versionId)
+  const roll = onRoll(versionId)
   const fitting = page.sizes.filter(
     (s) => version && fitSize(s.short, s.long, version.feed, null).problems.length === 0,
   )
-  const [sizeId, setSizeId] = useState<string | null>(null)
-  const [width, setWidth] = useState<Um | null>(page.rollWidths[0] ?? null)
-  const [length, setLength] = useState<Um>(fromMm(420))
-  const [edge, setEdge] = useState<'margins' | 'borderless'>('borderless')
-  const [sheets, setSheets] = useState(USUAL_SHEETS)
-  const [instrument, setInstrument] = useState<Instrument>(page.tray ? 'output tray' : 'rule and loupe')
-  const [note, setNote] = useState('')
   const size = fitting.find((s) => s.id === sizeId) ?? null
   const fedWidth = roll
     ? width
@@ -53,7 +78,7 @@ export function StartCheck(page: StartPage) {
   const closed =
     version && fedWidth !== null ? borderlessClosed(version.queueFeed, fedWidth, version.mediaSetting) : null
   const why = closed && version ? sayBorderlessClosed(closed, version.feed.name, unit) : null
-  const addressed = version ? page.addressed.includes(version.settings.queueId) : false
+  const addressed = isAddressed(versionId)
   const shut = !version
     ? 'This printer has no sealed preset yet: make one first.'
     : !roll && !size
@@ -61,44 +86,28 @@ export function StartCheck(page: StartPage) {
       : edge === 'borderless' && why
         ? why
         : null
-  const begin = async (): Promise<void> => {
-    if (!version) return
-    const made = await act('edge-check.start', {
-      versionId: version.id,
-      edge,
-      sheet: roll ? { kind: 'cut', width: width ?? fromMm(0), length } : { kind: 'size', sizeId: size?.id ?? '' },
-      sheets,
-      instrument,
-      print: addressed,
-      note,
-    })
-    if (made) router.push(`/edge-checks/${made.id}`)
-  }
   return (
     <>
       <PageHead title="New edge check" sub={page.printerName} />
       <div className={lists.page}>
         <div className={css.start}>
           <Form
+            form={form}
             submit={
               addressed
                 ? `Print ${sheets === 1 ? 'one ruler sheet' : `${sheets} ruler sheets`}`
                 : 'Lay out the ruler sheets'
             }
-            busy={busy}
             shut={shut}
-            onSubmit={() => void begin()}
           >
-            <Select
+            <FormSelect
+              field={form.at('versionId')}
               label="Printed with"
               data={page.versions.map((v) => ({
                 value: v.id,
                 label: `${v.presetName}, version ${v.number} (${v.feed.name}, ${v.mediaSetting.name}, ${v.quality.name})`,
               }))}
-              value={versionId}
-              onChange={setVersionId}
               searchable
-              allowDeselect={false}
             />
             {roll ? (
               <div className={lists.row}>
@@ -108,50 +117,46 @@ export function StartCheck(page: StartPage) {
                   size="xs"
                   data={page.rollWidths.map((w) => ({ value: String(w), label: tradeLength(w, unit) }))}
                   value={width === null ? null : String(width)}
-                  onChange={(w) => setWidth(page.rollWidths.find((x) => String(x) === w) ?? null)}
+                  onChange={(w) => form.set({ width: page.rollWidths.find((x) => String(x) === w) ?? null })}
                   allowDeselect={false}
                 />
-                <LengthField label="Cut length" value={length} min={85_000} max={2_000_000} onChange={setLength} />
+                <FormLength field={form.at('length')} label="Cut length" min={85_000} max={2_000_000} />
               </div>
             ) : (
-              <Select
+              <FormSelect
+                field={form.at('sizeId')}
                 label="Sheet"
-                aria-label="Sheet"
                 placeholder="Which size?"
                 data={fitting.map((s) => ({ value: s.id, label: s.name }))}
-                value={sizeId}
-                onChange={setSizeId}
                 searchable
-                nothingFoundMessage="No such size fits this feed."
+                nothingFound="No such size fits this feed."
               />
             )}
             <div>
               <span className={css.label}>Edge</span>
-              <Choices
+              <FormChoices
+                field={form.at('edge')}
                 label="Edge"
-                value={edge}
                 choices={[
                   { value: 'margins', label: 'Margins' },
                   { value: 'borderless', label: 'Borderless', ...(why ? { closed: why } : {}) },
                 ]}
-                onChange={setEdge}
               />
             </div>
             <div className={lists.row}>
-              <CountField label="Sheets" value={sheets} min={1} max={10} onChange={setSheets} />
-              <Select
+              <FormCount field={form.at('sheets')} label="Sheets" />
+              <FormSelect
+                field={form.at('instrument')}
                 label="Read with"
                 size="xs"
                 w={220}
-                data={(Object.keys(INSTRUMENTS) as Instrument[])
-                  .filter((i) => page.tray || i !== 'output tray')
-                  .map((i) => ({ value: i, label: `${i}, within ${sayFine(INSTRUMENTS[i], unit)}` }))}
-                value={instrument}
-                allowDeselect={false}
-                onChange={(i) => setInstrument((i ?? instrument) as Instrument)}
+                data={READ_WITH.filter((i) => page.tray || i !== 'output tray').map((i) => ({
+                  value: i,
+                  label: `${i}, within ${sayFine(INSTRUMENTS[i], unit)}`,
+                }))}
               />
             </div>
-            <Textarea label="Note" autosize minRows={1} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+            <FormNote field={form.at('note')} label="Note" minRows={1} />
           </Form>
           <aside className={css.why}>
             <h2>What it is for</h2>

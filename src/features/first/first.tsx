@@ -1,63 +1,54 @@
 'use client'
 
-import { Select, TextInput } from '@mantine/core'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
-import { call } from '@/contract/call'
+import type { LengthUnit } from '@/core/length/length'
 import { SURFACES, type Surface } from '@/core/printer/facts'
-import { sayProblem } from '@/core/words/problems'
-import { CountField } from '@/ui/fields/count-field'
-import { Choices } from '@/ui/parts/choices'
-import { Form } from '@/ui/parts/panel'
+import { FormChoices, FormCount, FormSelect, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import css from './first.module.css'
 
 const CURRENCIES = [
-  { value: 'EUR 2', label: 'euro, EUR' },
-  { value: 'USD 2', label: 'US dollar, USD' },
-  { value: 'GBP 2', label: 'pound, GBP' },
-  { value: 'CHF 2', label: 'franc, CHF' },
-  { value: 'SEK 2', label: 'krona, SEK' },
-  { value: 'JPY 0', label: 'yen, JPY' },
-  { value: 'TND 3', label: 'dinar, TND' },
+  { code: 'EUR', exponent: 2, name: 'euro' },
+  { code: 'USD', exponent: 2, name: 'US dollar' },
+  { code: 'GBP', exponent: 2, name: 'pound' },
+  { code: 'CHF', exponent: 2, name: 'franc' },
+  { code: 'SEK', exponent: 2, name: 'krona' },
+  { code: 'JPY', exponent: 0, name: 'yen' },
+  { code: 'TND', exponent: 3, name: 'dinar' },
 ] as const
+
+type Typed = {
+  readonly name: string
+  readonly keeper: string
+  readonly unit: LengthUnit
+  readonly money: string
+  readonly printer: { readonly nickname: string; readonly makeModel: string }
+  readonly paper: { readonly name: string; readonly surface: Surface; readonly sizeId: string; readonly count: number }
+}
+
+const NEW_ROOM: Typed = {
+  ...{ name: '', keeper: '', unit: 'mm', money: 'EUR' },
+  printer: { nickname: '', makeModel: '' },
+  paper: { name: '', surface: 'lustre', sizeId: 'iso_a4_210x297mm', count: 25 },
+}
 
 /** The first page of an empty room: what is needed for a first slip, and no more. */
 export function First({ sizes }: { readonly sizes: readonly { readonly id: string; readonly name: string }[] }) {
   const router = useRouter()
-  const [busy, setBusy] = useState(false)
-  const [problem, setProblem] = useState<string | null>(null)
-  const [name, setName] = useState('')
-  const [keeper, setKeeper] = useState('')
-  const [unit, setUnit] = useState<'mm' | 'in'>('mm')
-  const [currency, setCurrency] = useState('EUR 2')
-  const [nickname, setNickname] = useState('')
-  const [makeModel, setMakeModel] = useState('')
-  const [paper, setPaper] = useState('')
-  const [surface, setSurface] = useState<Surface>('lustre')
-  const [sizeId, setSizeId] = useState('iso_a4_210x297mm')
-  const [count, setCount] = useState(25)
-  const missing = [
-    [name, 'the room’s name'],
-    [keeper, 'your name'],
-    [nickname, 'a nickname for the printer'],
-    [paper, 'the paper’s name'],
-  ].find(([value]) => value?.trim() === '')?.[1]
-  const save = async (): Promise<void> => {
-    setBusy(true)
-    const [code = 'EUR', exponent = '2'] = currency.split(' ')
-    const result = await call('room.set-up', {
-      name,
-      unit,
-      currency: code,
-      exponent: Number(exponent) as 0 | 2 | 3,
-      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
-      keeper,
-      printer: { nickname, makeModel },
-      paper: { name: paper, surface, sizeId, count },
-    })
-    setBusy(false)
-    if (!result.ok) return setProblem(sayProblem(result.problem))
-    router.push(`/slips/${result.value.slipId}`)
+  const form = useRoomForm({
+    action: 'room.set-up',
+    row: null,
+    values: () => NEW_ROOM,
+    input: ({ money, ...v }) => {
+      const { code, exponent } = CURRENCIES.find((c) => c.code === money) ?? CURRENCIES[0]
+      return { ...v, currency: code, exponent, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone }
+    },
+    then: (made) => router.push(`/slips/${made.slipId}`),
+  })
+  const usual = (unit: LengthUnit): void => {
+    const sizeId = unit === 'mm' ? 'iso_a4_210x297mm' : 'na_letter_8.5x11in'
+    form.set({ unit, paper: { ...form.values.paper, sizeId } })
   }
   return (
     <main className={css.page}>
@@ -65,81 +56,48 @@ export function First({ sizes }: { readonly sizes: readonly { readonly id: strin
       <p className="soft">
         A new room. Five lines, and the first slip can be filled; everything here can be changed later.
       </p>
-      <Form
-        submit="Open the room"
-        busy={busy}
-        shut={missing ? `Still needed: ${missing}.` : null}
-        onSubmit={() => void save()}
-      >
+      <Form form={form} submit="Open the room">
         <fieldset>
           <legend>The room</legend>
-          <TextInput
-            label="Its name"
-            placeholder="Print room of the harbour library"
-            value={name}
-            onChange={(e) => setName(e.currentTarget.value)}
-            data-autofocus
-          />
-          <TextInput label="Your name, its keeper" value={keeper} onChange={(e) => setKeeper(e.currentTarget.value)} />
+          <FormText field={form.at('name')} label="Its name" placeholder="Print room of the harbour library" first />
+          <FormText field={form.at('keeper')} label="Your name, its keeper" />
           <div className={css.row}>
             <span>Lengths in</span>
-            <Choices
+            <FormChoices
+              field={form.at('unit')}
               label="Unit"
-              value={unit}
               choices={[
                 { value: 'mm', label: 'millimetres' },
                 { value: 'in', label: 'inches' },
               ]}
-              onChange={(next) => {
-                setUnit(next)
-                setSizeId(next === 'mm' ? 'iso_a4_210x297mm' : 'na_letter_8.5x11in')
-              }}
+              onChosen={usual}
             />
           </div>
-          <Select
+          <FormSelect
+            field={form.at('money')}
             label="Currency"
-            data={[...CURRENCIES]}
-            value={currency}
-            allowDeselect={false}
-            onChange={(v) => v && setCurrency(v)}
+            data={CURRENCIES.map((c) => ({ value: c.code, label: `${c.name}, ${c.code}` }))}
           />
         </fieldset>
         <fieldset>
           <legend>One printer</legend>
-          <TextInput label="What you call it" value={nickname} onChange={(e) => setNickname(e.currentTarget.value)} />
-          <TextInput
-            label="Make and model, as on its label"
-            value={makeModel}
-            onChange={(e) => setMakeModel(e.currentTarget.value)}
-          />
+          <FormText field={form.at('printer.nickname')} label="What you call it" />
+          <FormText field={form.at('printer.makeModel')} label="Make and model, as on its label" />
         </fieldset>
         <fieldset>
           <legend>One paper</legend>
-          <TextInput label="Name" value={paper} onChange={(e) => setPaper(e.currentTarget.value)} />
+          <FormText field={form.at('paper.name')} label="Name" />
           <div className={css.row}>
-            <Select
-              label="Surface"
-              data={[...SURFACES]}
-              value={surface}
-              allowDeselect={false}
-              onChange={(s) => setSurface(SURFACES.find((k) => k === s) ?? surface)}
-            />
-            <Select
+            <FormSelect field={form.at('paper.surface')} label="Surface" data={SURFACES} />
+            <FormSelect
+              field={form.at('paper.sizeId')}
               label="Size"
               searchable
               data={sizes.map((s) => ({ value: s.id, label: s.name }))}
-              value={sizeId}
-              allowDeselect={false}
-              onChange={(v) => v && setSizeId(v)}
             />
-            <CountField label="Sheets here" value={count} min={0} max={10_000} onChange={setCount} />
+            <FormCount field={form.at('paper.count')} label="Sheets here" />
           </div>
         </fieldset>
-        {problem ? (
-          <p role="alert" className="level-stop">
-            {problem}
-          </p>
-        ) : null}
       </Form>
     </main>
   )

@@ -1,14 +1,21 @@
 'use client'
 
-import { Button, Modal, Textarea } from '@mantine/core'
+import { Button, Modal } from '@mantine/core'
 import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
+import { FormNote } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import { MemberSelect } from '@/ui/parts/member-select'
-import { OutcomeFields } from '@/ui/parts/outcome-fields'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
 
 type Outcome = 'good' | 'proof' | 'spoiled'
+type Typed = {
+  readonly outcome: Outcome
+  readonly cause: Cause | null
+  readonly memberId: string | null
+  readonly note: string
+}
 
 /** A run that turned out to be something else: what it is now, and why. The run as it was logged stays. */
 export function CorrectRun(props: {
@@ -18,39 +25,34 @@ export function CorrectRun(props: {
   readonly memberId: string | null
   readonly people: readonly { readonly id: string; readonly name: string }[]
 }) {
-  const { id, outcome: was } = props
-  const { act, busy } = useDo()
+  const { id, outcome: was, memberId: whose } = props
   const [open, setOpen] = useState(false)
-  const [outcome, setOutcome] = useState<Outcome>(
-    props.memberId === null ? was : was === 'spoiled' ? 'good' : 'spoiled',
-  )
-  const [cause, setCause] = useState<Cause | null>(null)
-  const [memberId, setMemberId] = useState(props.memberId)
-  const [note, setNote] = useState('')
+  const form = useRoomForm({
+    action: 'run.correct',
+    row: null,
+    values: (): Typed => ({
+      outcome: whose === null ? was : was === 'spoiled' ? 'good' : 'spoiled',
+      cause: null,
+      memberId: whose,
+      note: '',
+    }),
+    input: ({ memberId, ...v }) => ({
+      ...{ id, ...v, cause: causeOf(v) },
+      ...(memberId !== null && memberId !== whose ? { memberId } : {}),
+    }),
+    done: (v) => `The run is ${v.outcome} now; its charge follows.`,
+    then: () => {
+      setOpen(false)
+      form.set({ note: '' })
+    },
+  })
+  const { outcome, memberId, note } = form.values
   const shut =
-    outcome === 'spoiled' && !cause
-      ? 'Say what spoiled it.'
-      : note.trim() === ''
-        ? 'Say how it was found: it stays beside the run.'
-        : outcome === was && memberId === props.memberId
-          ? 'Change the outcome, or whose print it is.'
-          : null
-  const correct = async (): Promise<void> => {
-    const done = await act(
-      'run.correct',
-      {
-        id,
-        outcome,
-        cause: outcome === 'spoiled' ? cause : null,
-        note,
-        ...(memberId !== null && memberId !== props.memberId ? { memberId } : {}),
-      },
-      `The run is ${outcome} now; its charge follows.`,
-    )
-    if (!done) return
-    setOpen(false)
-    setNote('')
-  }
+    note.trim() === ''
+      ? 'Say how it was found: it stays beside the run.'
+      : outcome === was && memberId === whose
+        ? 'Change the outcome, or whose print it is.'
+        : null
   return (
     <>
       <Button size="compact-xs" variant="default" onClick={() => setOpen(true)}>
@@ -58,11 +60,10 @@ export function CorrectRun(props: {
       </Button>
       <Modal opened={open} onClose={() => setOpen(false)} title="What it turned out to be" size="lg" centered>
         <Form
+          form={form}
           focused
           submit={`It is ${outcome}`}
-          busy={busy}
           shut={shut}
-          onSubmit={() => void correct()}
           extra={
             <Button variant="default" onClick={() => setOpen(false)}>
               Leave it
@@ -70,12 +71,9 @@ export function CorrectRun(props: {
           }
         >
           <OutcomeFields
-            label="Outcome"
             outcomes={['good', 'proof', 'spoiled']}
-            outcome={outcome}
-            onOutcome={setOutcome}
-            cause={cause}
-            onCause={setCause}
+            outcome={form.at('outcome')}
+            cause={form.at('cause')}
           />
           <MemberSelect
             label="Whose print it is"
@@ -83,9 +81,9 @@ export function CorrectRun(props: {
             value={memberId}
             people={props.people}
             nothingFoundMessage="No member has this name. Add them under Members."
-            onChange={(next) => setMemberId(next ?? props.memberId)}
+            onChange={(next) => form.set({ memberId: next ?? whose })}
           />
-          <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+          <FormNote field={form.at('note')} label="Note" />
           <p className="soft small">
             Paper and ink stay spent. What the member pays follows the outcome, and the slip counts its good prints
             anew.

@@ -1,15 +1,16 @@
 'use client'
 
-import { Button, Select, Textarea, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import Link from 'next/link'
-import { useState } from 'react'
 import { type Minor, writeMoney } from '@/core/money/money'
-import { MoneyField } from '@/ui/fields/money-field'
-import { Choices } from '@/ui/parts/choices'
+import { FormChoices, FormMoney, FormNote, FormSelect, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
+import type { Choice } from '@/ui/parts/choices'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { Pages } from '@/ui/parts/pages'
-import { Form, FormButton } from '@/ui/parts/panel'
+import { FormButton } from '@/ui/parts/panel'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useQueryText } from '@/ui/parts/use-query-text'
@@ -157,17 +158,25 @@ function PersonActs({ person, groups }: { readonly person: PersonRow; readonly g
 }
 
 function GroupForm({ onDone }: { readonly onDone: () => void }) {
-  const { act, busy } = useDo()
-  const [name, setName] = useState('')
-  const save = async (): Promise<void> => {
-    if (await act('group.add', { name }, `${name} is a group now.`)) onDone()
-  }
+  const form = useRoomForm({
+    action: 'group.add',
+    row: null,
+    values: () => ({ name: '' }),
+    done: (v) => `${v.name} is a group now.`,
+    then: onDone,
+  })
   return (
-    <Form submit="Add group" busy={busy} shut={name.trim() ? null : 'A name is needed.'} onSubmit={() => void save()}>
-      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
+    <Form form={form} submit="Add group">
+      <FormText field={form.at('name')} label="Name" first />
     </Form>
   )
 }
+
+const ROLES: readonly Choice<Role>[] = [
+  { value: 'member', label: 'member' },
+  { value: 'helper', label: 'helper' },
+  { value: 'keeper', label: 'keeper' },
+]
 
 function PersonForm({
   person,
@@ -178,46 +187,29 @@ function PersonForm({
   readonly groups: readonly GroupRow[]
   readonly onDone: () => void
 }) {
-  const { act, busy, seen } = useDo(person && { id: person.id, revision: person.revision })
-  const [name, setName] = useState(person?.name ?? '')
-  const [role, setRole] = useState<Role>(person?.role ?? 'member')
-  const [groupId, setGroupId] = useState<string | null>(person?.groupId ?? null)
-  const [note, setNote] = useState(person?.note ?? '')
-  const save = async (): Promise<void> => {
-    const fields = { name, role, groupId, note }
-    const done = seen
-      ? await act('person.edit', { ...seen, ...fields }, `${name} is saved.`)
-      : await act('person.add', fields, `${name} is in the room’s books.`)
-    if (done) onDone()
-  }
+  const form = useRoomForm({
+    action: person ? 'person.edit' : 'person.add',
+    row: person,
+    values: (p) => ({
+      name: p?.name ?? '',
+      role: p?.role ?? 'member',
+      groupId: p?.groupId ?? null,
+      note: p?.note ?? '',
+    }),
+    done: (v) => (person ? `${v.name} is saved.` : `${v.name} is in the room’s books.`),
+    then: onDone,
+  })
   return (
-    <Form
-      submit={person ? 'Save' : 'Add'}
-      busy={busy}
-      shut={name.trim() ? null : 'A name is needed.'}
-      onSubmit={() => void save()}
-    >
-      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
-      <Choices
-        label="Role"
-        value={role}
-        choices={[
-          { value: 'member', label: 'member' },
-          { value: 'helper', label: 'helper' },
-          { value: 'keeper', label: 'keeper' },
-        ]}
-        onChange={setRole}
-      />
-      <Select
+    <Form form={form} submit={person ? 'Save' : 'Add'}>
+      <FormText field={form.at('name')} label="Name" first />
+      <FormChoices field={form.at('role')} label="Role" choices={ROLES} />
+      <FormSelect
+        field={form.at('groupId')}
         label="Group"
-        clearable
-        placeholder="in no group"
+        none="in no group"
         data={groups.map((g) => ({ value: g.id, label: g.name }))}
-        value={groupId}
-        comboboxProps={{ withinPortal: false }}
-        onChange={setGroupId}
       />
-      <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+      <FormNote field={form.at('note')} label="Note" />
     </Form>
   )
 }
@@ -228,31 +220,23 @@ function PaymentForm(props: {
   readonly owes: Minor
   readonly onDone: () => void
 }) {
+  const { personId, groupId, owes } = props
   const { currency } = useWays()
-  const { act, busy } = useDo()
-  const [amount, setAmount] = useState<Minor | null>(props.owes > 0 ? props.owes : null)
-  const [note, setNote] = useState('')
-  const save = async (): Promise<void> => {
-    if (amount === null) return
-    const done = await act(
-      'account.pay',
-      { personId: props.personId, groupId: props.groupId, amount, note },
-      `${writeMoney(amount, currency)} ${currency.code} taken.`,
-    )
-    if (done) props.onDone()
-  }
+  const form = useRoomForm({
+    action: 'account.pay',
+    row: null,
+    values: () => ({ amount: owes > 0 ? owes : null, note: '' }),
+    input: (v) => ({ personId, groupId, ...v }),
+    done: (v) => `${writeMoney(v.amount ?? owes, currency)} ${currency.code} taken.`,
+    then: props.onDone,
+  })
   return (
-    <Form
-      submit="Take the payment"
-      busy={busy}
-      shut={amount !== null && amount > 0 ? null : 'An amount above 0 is needed.'}
-      onSubmit={() => void save()}
-    >
+    <Form form={form} submit="Take the payment">
       <p className="soft">
-        Owes {writeMoney(props.owes, currency)} {currency.code}.
+        Owes {writeMoney(owes, currency)} {currency.code}.
       </p>
-      <MoneyField label="Amount" value={amount} onChange={setAmount} />
-      <TextInput label="Note" value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+      <FormMoney field={form.at('amount')} label="Amount" />
+      <FormText field={form.at('note')} label="Note" />
     </Form>
   )
 }

@@ -1,121 +1,77 @@
 'use client'
 
-import { TextInput } from '@mantine/core'
-import { useState } from 'react'
 import type { LengthUnit } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
-import { CountField } from '@/ui/fields/count-field'
-import { MoneyField } from '@/ui/fields/money-field'
-import { Choices } from '@/ui/parts/choices'
+import { FormChoices, FormCount, FormMoney, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
+
+type RoomFields = {
+  readonly name: string
+  readonly unit: LengthUnit
+  readonly stopPpi: number
+  readonly cautionPpi: number
+  readonly usualCopies: number
+  readonly edgeCheckDays: number
+}
+
+const fieldsOf = (r: RoomFields): RoomFields => {
+  const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays } = r
+  return { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays }
+}
 
 /** The room's own settings and its tariff. */
 export function RoomForm(props: {
-  readonly room: {
-    readonly name: string
-    readonly unit: LengthUnit
-    readonly revision: number
-    readonly stopPpi: number
-    readonly cautionPpi: number
-    readonly usualCopies: number
-    readonly edgeCheckDays: number
-  }
+  readonly room: RoomFields & { readonly revision: number }
   readonly tariff: { readonly paperPercent: number; readonly inkPer100Ml: Minor; readonly roomShare: Minor }
 }) {
-  const { room, tariff } = props
-  const { act, busy, seen } = useDo({ revision: room.revision })
-  const [values, setValues] = useState(room)
-  const [rates, setRates] = useState(tariff)
+  const { tariff } = props
+  const room = useRoomForm({
+    action: 'room.edit',
+    row: props.room,
+    values: (r) => fieldsOf(r ?? props.room),
+    done: 'The room is saved.',
+  })
+  const rates = useRoomForm({
+    action: 'tariff.set',
+    row: null,
+    values: () => tariff,
+    done: 'The tariff holds from now on.',
+  })
   return (
     <>
       <PageHead title="Room" sub="name, unit, thresholds and rates" />
       <div className={lists.page} style={{ maxWidth: 560 }}>
-        <Form
-          submit="Save the room"
-          busy={busy}
-          shut={values.name.trim() ? null : 'A name is needed.'}
-          onSubmit={() => void act('room.edit', { ...values, ...seen }, 'The room is saved.')}
-        >
-          <TextInput
-            label="Name"
-            value={values.name}
-            onChange={(e) => setValues({ ...values, name: e.currentTarget.value })}
-          />
+        <Form form={room} submit="Save the room">
+          <FormText field={room.at('name')} label="Name" />
           <div>
             <span className="soft">Lengths are typed and shown in </span>
-            <Choices
+            <FormChoices
+              field={room.at('unit')}
               label="Unit"
-              value={values.unit}
               choices={[
                 { value: 'mm', label: 'millimetres' },
                 { value: 'in', label: 'inches' },
               ]}
-              onChange={(unit) => setValues({ ...values, unit })}
             />
           </div>
           <div className={lists.row}>
-            <CountField
-              label="Stop below, ppi"
-              value={values.stopPpi}
-              min={1}
-              max={2000}
-              onChange={(stopPpi) => setValues({ ...values, stopPpi })}
-            />
-            <CountField
-              label="Look below, ppi"
-              value={values.cautionPpi}
-              min={1}
-              max={2000}
-              onChange={(cautionPpi) => setValues({ ...values, cautionPpi })}
-            />
-            <CountField
-              label="Usual copies, at most"
-              width={150}
-              value={values.usualCopies}
-              min={1}
-              max={500}
-              onChange={(usualCopies) => setValues({ ...values, usualCopies })}
-            />
-            <CountField
-              label="Edge check good for, days"
-              width={170}
-              value={values.edgeCheckDays}
-              min={1}
-              max={3650}
-              onChange={(edgeCheckDays) => setValues({ ...values, edgeCheckDays })}
-            />
+            <FormCount field={room.at('stopPpi')} label="Stop below, ppi" />
+            <FormCount field={room.at('cautionPpi')} label="Look below, ppi" />
+            <FormCount field={room.at('usualCopies')} label="Usual copies, at most" width={150} />
+            <FormCount field={room.at('edgeCheckDays')} label="Edge check good for, days" width={170} />
           </div>
         </Form>
         <section className={lists.section}>
           <h2>Tariff</h2>
           <p className="soft small">A new tariff holds from now on; what was logged keeps the one of its day.</p>
-          <Form
-            submit="Use these rates from now on"
-            busy={busy}
-            onSubmit={() => void act('tariff.set', rates, 'The tariff holds from now on.')}
-          >
+          <Form form={rates} submit="Use these rates from now on">
             <div className={lists.row}>
-              <CountField
-                label="Paper, % of its cost"
-                width={150}
-                value={rates.paperPercent}
-                min={0}
-                max={1000}
-                onChange={(paperPercent) => setRates({ ...rates, paperPercent })}
-              />
-              <MoneyField
-                label="100 ml of ink"
-                value={rates.inkPer100Ml}
-                onChange={(inkPer100Ml) => setRates({ ...rates, inkPer100Ml })}
-              />
-              <MoneyField
-                label="Room share, a print"
-                value={rates.roomShare}
-                onChange={(roomShare) => setRates({ ...rates, roomShare })}
-              />
+              <FormCount field={rates.at('paperPercent')} label="Paper, % of its cost" width={150} />
+              <FormMoney field={rates.at('inkPer100Ml')} label="100 ml of ink" />
+              <FormMoney field={rates.at('roomShare')} label="Room share, a print" />
             </div>
           </Form>
         </section>

@@ -1,201 +1,168 @@
 'use client'
 
-import { Select, Textarea, TextInput } from '@mantine/core'
-import { useState } from 'react'
 import type { Paper, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import type { Minor } from '@/core/money/money'
-import { SURFACES, type Surface } from '@/core/printer/facts'
-import { CountField } from '@/ui/fields/count-field'
-import { LengthField } from '@/ui/fields/length-field'
-import { MoneyField } from '@/ui/fields/money-field'
-import { Choices } from '@/ui/parts/choices'
+import { SURFACES } from '@/core/printer/facts'
+import { FormChoices, FormCount, FormLength, FormMoney, FormNote, FormSelect, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
+import type { Choice } from '@/ui/parts/choices'
 import lists from '@/ui/parts/lists.module.css'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
 type Done = { readonly onDone: () => void }
 
 export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & Done) {
-  const { act, busy, seen } = useDo(paper && { id: paper.id, revision: paper.revision })
-  const [name, setName] = useState(paper?.name ?? '')
-  const [maker, setMaker] = useState(paper?.maker ?? '')
-  const [surface, setSurface] = useState<Surface>(paper?.surface ?? 'matte')
-  const [weight, setWeight] = useState(paper?.weight ?? 200)
-  const [thickness, setThickness] = useState<Um>(paper?.thickness ?? um(250))
-  const [note, setNote] = useState(paper?.note ?? '')
-  const save = async (): Promise<void> => {
-    const fields = { name, maker, surface, weight, thickness, note }
-    const done = seen
-      ? await act('paper.edit', { ...seen, ...fields }, `${name} is saved.`)
-      : await act('paper.add', fields, `${name} is in the room’s books.`)
-    if (done) onDone()
-  }
+  const form = useRoomForm({
+    action: paper ? 'paper.edit' : 'paper.add',
+    row: paper,
+    values: (p) => ({
+      name: p?.name ?? '',
+      maker: p?.maker ?? '',
+      surface: p?.surface ?? 'matte',
+      weight: p?.weight ?? 200,
+      thickness: p?.thickness ?? um(250),
+      note: p?.note ?? '',
+    }),
+    done: (v) => (paper ? `${v.name} is saved.` : `${v.name} is in the room’s books.`),
+    then: onDone,
+  })
   return (
-    <Form
-      submit={paper ? 'Save' : 'Add paper'}
-      busy={busy}
-      shut={name.trim() ? null : 'A name is needed.'}
-      onSubmit={() => void save()}
-    >
-      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
-      <TextInput label="Maker" value={maker} onChange={(e) => setMaker(e.currentTarget.value)} />
-      <Select
-        label="Surface"
-        data={[...SURFACES]}
-        value={surface}
-        allowDeselect={false}
-        comboboxProps={{ withinPortal: false }}
-        onChange={(s) => setSurface(SURFACES.find((k) => k === s) ?? surface)}
-      />
+    <Form form={form} submit={paper ? 'Save' : 'Add paper'}>
+      <FormText field={form.at('name')} label="Name" first />
+      <FormText field={form.at('maker')} label="Maker" />
+      <FormSelect field={form.at('surface')} label="Surface" data={SURFACES} />
       <div className={lists.row}>
-        <CountField label="Weight, g/m²" value={weight} min={20} max={2000} onChange={setWeight} />
-        <CountField label="Thickness, µm" value={thickness} min={30} max={5000} onChange={(v) => setThickness(um(v))} />
+        <FormCount field={form.at('weight')} label="Weight, g/m²" />
+        <FormCount field={form.at('thickness')} label="Thickness, µm" min={30} max={5000} />
       </div>
-      <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+      <FormNote field={form.at('note')} label="Note" />
     </Form>
   )
 }
 
+const FORMS: readonly Choice<'sheet' | 'roll'>[] = [
+  { value: 'sheet', label: 'sheets' },
+  { value: 'roll', label: 'a roll' },
+]
+
+type NewStock = {
+  readonly kind: 'sheet' | 'roll'
+  readonly width: Um | null
+  readonly length: Um | null
+  readonly pack: number
+  readonly price: Minor | null
+  readonly count: number
+}
+
+const NOTHING_TYPED: NewStock = { kind: 'sheet', width: null, length: null, pack: 25, price: null, count: 0 }
+
 export function StockForm({ paperId, onDone }: { readonly paperId: string } & Done) {
-  const { act, busy } = useDo()
-  const [kind, setKind] = useState<'sheet' | 'roll'>('sheet')
-  const [width, setWidth] = useState<Um | null>(null)
-  const [length, setLength] = useState<Um | null>(null)
-  const [pack, setPack] = useState(25)
-  const [price, setPrice] = useState<Minor | null>(null)
-  const [count, setCount] = useState(0)
-  const ready = width !== null && length !== null && price !== null
-  const save = async (): Promise<void> => {
-    if (!ready) return
-    const done = await act(
-      'stock.add',
-      { paperId, kind, width, length, pack: kind === 'roll' ? 1 : pack, price, count },
-      'It is on the shelf.',
-    )
-    if (done) onDone()
-  }
+  const form = useRoomForm({
+    action: 'stock.add',
+    row: null,
+    values: () => NOTHING_TYPED,
+    input: (v) => ({ paperId, ...v, pack: v.kind === 'roll' ? 1 : v.pack }),
+    done: 'It is on the shelf.',
+    then: onDone,
+  })
+  const roll = form.values.kind === 'roll'
   return (
-    <Form
-      submit="Add"
-      busy={busy}
-      shut={ready ? null : 'Both lengths and a price are needed.'}
-      onSubmit={() => void save()}
-    >
-      <Choices
-        label="Form"
-        value={kind}
-        choices={[
-          { value: 'sheet', label: 'sheets' },
-          { value: 'roll', label: 'a roll' },
-        ]}
-        onChange={setKind}
-      />
+    <Form form={form} submit="Add">
+      <FormChoices field={form.at('kind')} label="Form" choices={FORMS} />
       <div className={lists.row}>
-        <LengthField label={kind === 'roll' ? 'Width' : 'Short edge'} value={width} min={10_000} onChange={setWidth} />
-        <LengthField
-          label={kind === 'roll' ? 'Length, for example 30 m' : 'Long edge'}
-          value={length}
+        <FormLength field={form.at('width')} label={roll ? 'Width' : 'Short edge'} min={10_000} />
+        <FormLength
+          field={form.at('length')}
+          label={roll ? 'Length, for example 30 m' : 'Long edge'}
           min={10_000}
-          onChange={setLength}
           width={180}
         />
       </div>
       <div className={lists.row}>
-        {kind === 'sheet' ? (
-          <CountField label="Sheets in a pack" value={pack} min={1} max={5000} onChange={setPack} />
-        ) : null}
-        <MoneyField label={kind === 'roll' ? 'Price of a roll' : 'Price of a pack'} value={price} onChange={setPrice} />
-        <CountField
-          label={kind === 'roll' ? 'Rolls here' : 'Sheets here'}
-          value={count}
-          min={0}
-          max={10_000}
-          onChange={setCount}
-        />
+        {roll ? null : <FormCount field={form.at('pack')} label="Sheets in a pack" />}
+        <FormMoney field={form.at('price')} label={roll ? 'Price of a roll' : 'Price of a pack'} />
+        <FormCount field={form.at('count')} label={roll ? 'Rolls here' : 'Sheets here'} />
       </div>
     </Form>
   )
 }
 
 export function BuyForm({ stock, onDone }: { readonly stock: Stock } & Done) {
-  const { act, busy } = useDo()
-  const [packs, setPacks] = useState(1)
-  const delta = packs * stock.pack
-  const save = async (): Promise<void> => {
-    if (
-      await act(
-        'stock.buy',
-        { id: stock.id, delta },
-        stock.kind === 'roll' ? `${packs} on the shelf.` : `${delta} sheets more.`,
-      )
-    )
-      onDone()
-  }
+  const form = useRoomForm({
+    action: 'stock.buy',
+    row: null,
+    values: () => ({ packs: 1 }),
+    input: ({ packs }) => ({ id: stock.id, delta: packs * stock.pack }),
+    done: ({ packs }) => (stock.kind === 'roll' ? `${packs} on the shelf.` : `${packs * stock.pack} sheets more.`),
+    then: onDone,
+  })
   return (
-    <Form submit="Put it on the shelf" busy={busy} onSubmit={() => void save()}>
-      <CountField
+    <Form form={form} submit="Put it on the shelf">
+      <FormCount
+        field={form.at('packs')}
         label={stock.kind === 'roll' ? 'Rolls' : `Packs of ${stock.pack}`}
-        value={packs}
         min={1}
         max={1000}
-        onChange={setPacks}
       />
     </Form>
   )
 }
 
 export function CountForm({ stock, onDone }: { readonly stock: Stock } & Done) {
-  const { act, busy } = useDo()
-  const [counted, setCounted] = useState(Math.max(0, stock.count))
-  const save = async (): Promise<void> => {
-    if (await act('stock.count', { id: stock.id, counted }, 'The count is noted; the difference is in the ledger.'))
-      onDone()
-  }
+  const form = useRoomForm({
+    action: 'stock.count',
+    row: null,
+    values: () => ({ counted: Math.max(0, stock.count) }),
+    input: (v) => ({ id: stock.id, ...v }),
+    done: 'The count is noted; the difference is in the ledger.',
+    then: onDone,
+  })
   return (
-    <Form submit="Note the count" busy={busy} onSubmit={() => void save()}>
+    <Form form={form} submit="Note the count">
       <p className="soft">The books say {stock.count}.</p>
-      <CountField label="Counted" value={counted} min={0} max={100_000} onChange={setCounted} />
+      <FormCount field={form.at('counted')} label="Counted" />
     </Form>
   )
 }
 
-const MOVES = [
+type Move = 'trimmed' | 'cut by hand' | 'corrected'
+const MOVES: readonly Choice<Move>[] = [
   { value: 'trimmed', label: 'trimmed' },
   { value: 'cut by hand', label: 'cut by hand' },
   { value: 'corrected', label: 'it is really' },
-] as const
+]
+
+type Moved = { readonly kind: Move; readonly delta: Um | null; readonly note: string }
+const NOT_MOVED: Moved = { kind: 'trimmed', delta: null, note: '' }
 
 export function RollForm({ roll, onDone }: { readonly roll: Stock['rolls'][number] } & Done) {
   const { unit } = useWays()
-  const { act, busy } = useDo()
-  const [kind, setKind] = useState<(typeof MOVES)[number]['value']>('trimmed')
-  const [length, setLength] = useState<Um | null>(null)
-  const [note, setNote] = useState('')
-  const save = async (): Promise<void> => {
-    if (length === null) return
-    const delta = kind === 'corrected' ? um(length - roll.left) : length
-    if (await act('roll.move', { id: roll.id, kind, delta, note }, 'The ledger has it.')) onDone()
-  }
+  const form = useRoomForm({
+    action: 'roll.move',
+    row: null,
+    values: () => NOT_MOVED,
+    input: (v) => ({
+      ...v,
+      id: roll.id,
+      delta: v.kind === 'corrected' && v.delta !== null ? um(v.delta - roll.left) : v.delta,
+    }),
+    done: 'The ledger has it.',
+    then: onDone,
+  })
   return (
-    <Form
-      submit="Write it down"
-      busy={busy}
-      shut={length === null ? 'A length is needed.' : null}
-      onSubmit={() => void save()}
-    >
+    <Form form={form} submit="Write it down">
       <p className="soft">The ledger says {writeLength(roll.left, unit)} are left.</p>
-      <Choices label="What happened" value={kind} choices={[...MOVES]} onChange={setKind} />
-      <LengthField
-        label={kind === 'corrected' ? 'Measured length left' : 'Length taken off'}
-        value={length}
+      <FormChoices field={form.at('kind')} label="What happened" choices={MOVES} />
+      <FormLength
+        field={form.at('delta')}
+        label={form.values.kind === 'corrected' ? 'Measured length left' : 'Length taken off'}
         min={0}
-        onChange={setLength}
         width={180}
       />
-      <TextInput label="Note" value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+      <FormText field={form.at('note')} label="Note" />
     </Form>
   )
 }

@@ -1,13 +1,15 @@
 'use client'
 
-import { Select, TextInput } from '@mantine/core'
+import { Button, Select } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import type { ActionOutput } from '@/contract/actions'
 import { differences } from '@/core/preset/differences'
 import type { Settings } from '@/core/preset/settings'
 import { SETTING_NAMES, sayValue, sealOwnOf } from '@/core/words/settings'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
+import { FormSelect, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import css from './preset.module.css'
 import type { PresetView, PresetWorld } from './types'
 
@@ -21,47 +23,45 @@ export function CarryForm({
   readonly world: PresetWorld
   readonly onDone: () => void
 }) {
-  const { act, busy } = useDo()
   const router = useRouter()
-  const [queueId, setQueueId] = useState<string | null>(null)
-  const [made, setMade] = useState<{ readonly id: string; readonly misfits: readonly string[] } | null>(null)
-  const queue = world.queues.find((q) => q.id === queueId)
+  const [made, setMade] = useState<ActionOutput['preset.carry'] | null>(null)
   const paper = world.papers.find((p) => p.id === (preset.draft ?? preset.versions[0]?.settings)?.paperId)
-  const carry = async (): Promise<void> => {
-    if (!queue) return
-    const done = await act('preset.carry', {
-      id: preset.id,
-      queueId: queue.id,
-      name: `${queue.name}, ${paper?.name ?? preset.name}`,
-    })
-    if (done) setMade(done)
-  }
+  const form = useRoomForm({
+    action: 'preset.carry',
+    row: null,
+    values: (): { readonly queueId: string | null } => ({ queueId: null }),
+    input: ({ queueId }) => {
+      const queue = world.queues.find((q) => q.id === queueId)
+      return { id: preset.id, queueId, name: `${queue?.name ?? ''}, ${paper?.name ?? preset.name}` }
+    },
+    then: setMade,
+  })
   if (made)
     return (
-      <Form
-        submit="Open the new draft"
-        busy={false}
-        onSubmit={() => {
-          onDone()
-          router.push(`/presets/${made.id}`)
-        }}
-      >
+      <div className={css.made}>
         {made.misfits.length === 0 ? <p>Everything fits.</p> : <p>It is there as a draft. What did not fit:</p>}
         <ul className={css.list}>
           {made.misfits.map((m) => (
             <li key={m}>{m}</li>
           ))}
         </ul>
-      </Form>
+        <Button
+          data-autofocus
+          onClick={() => {
+            onDone()
+            router.push(`/presets/${made.id}`)
+          }}
+        >
+          Open the new draft
+        </Button>
+      </div>
     )
   return (
-    <Form submit="Carry it over" busy={busy} shut={queue ? null : 'Choose a queue.'} onSubmit={() => void carry()}>
-      <Select
+    <Form form={form} submit="Carry it over">
+      <FormSelect
+        field={form.at('queueId')}
         label="To the queue"
         data={world.queues.map((q) => ({ value: q.id, label: q.name }))}
-        value={queueId}
-        comboboxProps={{ withinPortal: false }}
-        onChange={setQueueId}
       />
     </Form>
   )
@@ -165,22 +165,18 @@ export function RenameForm({
   readonly settings: Settings | null
   readonly onDone: () => void
 }) {
-  const { act, busy } = useDo()
-  const [name, setName] = useState(preset.name)
-  const save = async (): Promise<void> => {
-    if (
-      settings &&
-      (await act(
-        'preset.draft',
-        { id: preset.id, revision: preset.revision, name, draft: settings },
-        `It is called ${name} now.`,
-      ))
-    )
-      onDone()
-  }
+  const form = useRoomForm({
+    action: 'preset.draft',
+    row: preset,
+    values: (p) => ({ name: p?.name ?? preset.name }),
+    // what the draft is in the room now stays as it is there
+    input: (v, p) => ({ ...v, draft: p?.draft ?? settings }),
+    done: (v) => `It is called ${v.name} now.`,
+    then: onDone,
+  })
   return (
-    <Form submit="Rename" busy={busy} shut={name.trim() ? null : 'A name is needed.'} onSubmit={() => void save()}>
-      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
+    <Form form={form} submit="Rename">
+      <FormText field={form.at('name')} label="Name" first />
     </Form>
   )
 }
@@ -194,25 +190,22 @@ export function SealForm({
   readonly number: number
   readonly onDone: () => void
 }) {
-  const { act, busy, seen } = useDo({ id: preset.id, revision: preset.revision })
-  const [why, setWhy] = useState('')
-  const save = async (): Promise<void> => {
-    if (
-      seen &&
-      (await act('preset.seal', { ...seen, why }, `Version ${number} is sealed; it never changes from now on.`))
-    )
-      onDone()
-  }
+  const form = useRoomForm({
+    action: 'preset.seal',
+    row: { id: preset.id, revision: preset.revision, draft: preset.draft },
+    // the draft is no field, yet a change of it is shown before it is sealed
+    values: (p) => ({ why: '', draft: JSON.stringify(p?.draft ?? null) }),
+    input: ({ why }) => ({ why }),
+    done: `Version ${number} is sealed; it never changes from now on.`,
+    then: onDone,
+  })
   return (
-    <Form submit={`Seal version ${number}`} busy={busy} onSubmit={() => void save()}>
+    <Form form={form} submit={`Seal version ${number}`}>
       <p className="soft">A version never changes again. What is measured with it stays bound to its seal.</p>
-      <TextInput
-        label="Why this version"
-        placeholder="what was learned"
-        value={why}
-        onChange={(e) => setWhy(e.currentTarget.value)}
-        data-autofocus
-      />
+      <FormText field={form.at('why')} label="Why this version" placeholder="what was learned" first />
+      {form.at('draft').there ? (
+        <p className="level-caution small">The draft itself was changed: close this, look at it, then seal it.</p>
+      ) : null}
     </Form>
   )
 }

@@ -1,14 +1,18 @@
 'use client'
 
-import { Button, FileButton, Select } from '@mantine/core'
+import { Button, FileButton } from '@mantine/core'
 import Link from 'next/link'
-import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { z } from 'zod'
+import { bad, type Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import { FormSelect } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useFields } from '@/ui/form/use-room-form'
 import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
-import { Form, FormButton } from '@/ui/parts/panel'
-import { tell, tellProblem } from '@/ui/parts/tell'
+import { FormButton } from '@/ui/parts/panel'
+import { tell } from '@/ui/parts/tell'
 import { upload } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -113,65 +117,60 @@ export function Profiles(props: {
   )
 }
 
+type Typed = { readonly file: File | null; readonly seal: string | null }
+const NO_FILE: Typed = { file: null, seal: null }
+
+const typedSchema = z.object({
+  file: z.instanceof(File, { error: 'choose the file of a printer’s profile' }),
+  seal: z.string().nullable(),
+})
+
+type Taken = { readonly name: string; readonly already: boolean }
+
+const send = async ({ file, seal }: Typed): Promise<Result<Taken, Problem>> => {
+  const to = `/api/profiles${seal ? `?seal=${encodeURIComponent(seal)}` : ''}`
+  const done = await upload<Taken>(to, file ?? new File([], ''), () => {}, new AbortController().signal)
+  return done === 'cancelled' ? bad({ code: 'unreachable' }) : done
+}
+
 /** A profile's file, and with which version the sheet was printed that it was made from. */
 function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView[]; readonly onDone: () => void }) {
-  const router = useRouter()
-  const [seal, setSeal] = useState<string | null>(null)
-  const [busy, setBusy] = useState(false)
   const seals = new Map(
     presets.flatMap((p) =>
       p.versions.map((v) => [v.seal, `${p.name}, version ${v.number} (seal ${v.seal})`] as const).reverse(),
     ),
   )
-  const [file, setFile] = useState<File | null>(null)
-  const take = async (): Promise<void> => {
-    if (!file) return
-    setBusy(true)
-    const to = `/api/profiles${seal ? `?seal=${encodeURIComponent(seal)}` : ''}`
-    const done = await upload<{ readonly name: string; readonly already: boolean }>(
-      to,
-      file,
-      () => {},
-      new AbortController().signal,
-    )
-    setBusy(false)
-    if (done === 'cancelled') return
-    if (!done.ok) return tellProblem(done.problem)
-    tell(
-      done.value.already
-        ? `This profile is here already, as ${done.value.name}.`
-        : `${done.value.name} can be chosen in presets now.`,
-    )
-    router.refresh()
-    onDone()
-  }
+  const form = useFields({
+    row: null,
+    values: () => NO_FILE,
+    input: (v) => v,
+    schema: typedSchema,
+    send,
+    then: ({ name, already }) => {
+      tell(already ? `This profile is here already, as ${name}.` : `${name} can be chosen in presets now.`)
+      onDone()
+    },
+  })
+  const file = form.at('file')
   return (
-    <Form
-      submit="Add it"
-      busy={busy}
-      shut={file ? null : 'Choose the file of a printer’s profile.'}
-      onSubmit={() => void take()}
-    >
-      <Select
+    <Form form={form} submit="Add it">
+      <FormSelect
+        field={form.at('seal')}
         label="Made with"
         description="The version that printed the chart it was measured from. A print with another seal is then looked at."
-        placeholder="Nobody knows"
-        clearable
+        none="Nobody knows"
         searchable
         data={[...seals].map(([value, label]) => ({ value, label }))}
-        value={seal}
-        comboboxProps={{ withinPortal: false }}
-        onChange={setSeal}
       />
       <div className={lists.row}>
-        <FileButton accept=".icc,.icm" onChange={setFile}>
+        <FileButton accept=".icc,.icm" onChange={file.set}>
           {(button) => (
-            <Button {...button} variant="default" data-autofocus>
+            <Button {...button} variant="default" data-autofocus aria-invalid={file.error !== null}>
               Choose a file
             </Button>
           )}
         </FileButton>
-        <span className="small">{file?.name ?? ''}</span>
+        <span className={file.error ? 'level-stop small' : 'small'}>{file.error ?? file.value?.name ?? ''}</span>
       </div>
       <p className="soft small">An ICC profile in RGB or grey; the name that it gives itself is taken over.</p>
     </Form>

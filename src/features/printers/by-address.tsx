@@ -1,48 +1,37 @@
 'use client'
 
-import { TextInput } from '@mantine/core'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
-import { Form } from '@/ui/parts/panel'
+import { FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import { tell } from '@/ui/parts/tell'
-import { useDo } from '@/ui/parts/use-do'
 import { TrustCertificate } from './trust-certificate'
 
 /** A printer by its address: it is asked what it is, and everything that it tells is taken over. */
 export function ByAddressForm({ onDone }: { readonly onDone: () => void }) {
-  const { act, busy, problem } = useDo()
   const router = useRouter()
-  const [address, setAddress] = useState('')
-  const [nickname, setNickname] = useState('')
-  const add = async (): Promise<void> => {
-    const made = await act(
-      'printer.by-address',
-      { address, nickname },
-      `${nickname} answered. What it told is taken over; look through it once.`,
-    )
-    if (!made) return
-    if (made.cannot) tell(made.cannot)
-    onDone()
-    router.push(`/printers/${made.id}`)
-  }
+  const form = useRoomForm({
+    action: 'printer.by-address',
+    row: null,
+    values: () => ({ address: '', nickname: '' }),
+    done: (v) => `${v.nickname} answered. What it told is taken over; look through it once.`,
+    then: (made) => {
+      if (made.cannot) tell(made.cannot)
+      onDone()
+      router.push(`/printers/${made.id}`)
+    },
+  })
   return (
-    <Form
-      submit="Ask it and add it"
-      busy={busy}
-      shut={address.trim() === '' || nickname.trim() === '' ? 'An address and a nickname are needed.' : null}
-      onSubmit={() => void add()}
-    >
-      <TextInput
+    <Form form={form} submit="Ask it and add it">
+      <FormText
+        field={form.at('address')}
         label="Address"
         placeholder="ipp://printer.local/ipp/print"
         description="Nothing is ever sent anywhere else; an address that sends on is not followed."
-        value={address}
-        autoComplete="off"
-        data-autofocus
-        onChange={(e) => setAddress(e.currentTarget.value)}
+        first
       />
-      <TextInput label="Nickname" value={nickname} onChange={(e) => setNickname(e.currentTarget.value)} />
-      <TrustCertificate problem={problem} address={address} onTrusted={() => void add()} />
+      <FormText field={form.at('nickname')} label="Nickname" />
+      <TrustCertificate problem={form.problem} address={form.values.address} onTrusted={() => void form.submit()} />
     </Form>
   )
 }

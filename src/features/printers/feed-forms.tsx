@@ -1,18 +1,17 @@
 'use client'
 
-import { Button, FileButton, Textarea, TextInput } from '@mantine/core'
+import { Button, FileButton } from '@mantine/core'
 import { useState } from 'react'
 import type { Printer } from '@/contract/views/printer'
 import { fromMm, um } from '@/core/length/length'
 import type { Feed } from '@/core/printer/facts'
 import { sayProblem } from '@/core/words/problems'
-import { CountField } from '@/ui/fields/count-field'
-import { LengthField } from '@/ui/fields/length-field'
-import { Choices } from '@/ui/parts/choices'
+import { FormChoices, FormCount, FormLength, FormNote, FormText, itemsOf } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
+import type { Choice } from '@/ui/parts/choices'
 import lists from '@/ui/parts/lists.module.css'
-import { Form } from '@/ui/parts/panel'
 import { uploadPicture } from '@/ui/parts/upload'
-import { useDo } from '@/ui/parts/use-do'
 import css from './printer.module.css'
 
 type Done = { readonly onDone: () => void }
@@ -34,118 +33,79 @@ const NEW_FEED: Omit<Feed, 'id'> = {
   pictureId: null,
 }
 
+const KINDS: readonly Choice<Feed['kind']>[] = [
+  { value: 'stack', label: 'stack' },
+  { value: 'sheet', label: 'single sheet' },
+  { value: 'roll', label: 'roll' },
+]
+
+type FeedRow = Printer['feeds'][number]
+
+/** The facts as they are typed: the steps of loading in one text, a step a line. */
+const typedOf = (feed: Omit<Feed, 'id'>): Omit<Feed, 'id' | 'loading'> & { readonly loading: string } => ({
+  ...feed,
+  loading: feed.loading.join('\n'),
+})
+
 /** A paper path: what it takes, and how it is loaded, in steps and with a picture. */
-export function FeedForm(props: { readonly printer: Printer; readonly feed: Printer['feeds'][number] | null } & Done) {
+export function FeedForm(props: { readonly printer: Printer; readonly feed: FeedRow | null } & Done) {
   const { printer, feed, onDone } = props
-  const { act, busy, seen } = useDo(feed && { id: feed.id, revision: feed.revision })
-  const [f, set] = useState<Omit<Feed, 'id'>>(feed ?? NEW_FEED)
+  const form = useRoomForm({
+    action: 'feed.save',
+    row: feed && { id: feed.id, revision: feed.revision, facts: feed },
+    values: (row) => ({ facts: typedOf(row?.facts ?? NEW_FEED) }),
+    input: ({ facts }) => ({
+      printerId: printer.id,
+      id: null,
+      revision: null,
+      facts: { ...facts, id: feed?.id ?? 'new', loading: itemsOf(facts.loading, '\n') },
+    }),
+    done: (v) => `The feed ${v.facts.name} is saved.`,
+    then: onDone,
+  })
+  const picture = form.at('facts.pictureId')
   const [problem, setProblem] = useState<string | null>(null)
-  const put = (patch: Partial<Feed>): void => set({ ...f, ...patch })
-  const save = async (): Promise<void> => {
-    const facts = { ...f, id: feed?.id ?? 'new', loading: f.loading.map((l) => l.trim()).filter(Boolean) }
-    const done = await act(
-      'feed.save',
-      { printerId: printer.id, id: null, revision: null, ...seen, facts },
-      `The feed ${f.name} is saved.`,
-    )
-    if (done) onDone()
-  }
   const take = async (file: File | null): Promise<void> => {
     if (!file) return
     const result = await uploadPicture(file, () => {}, new AbortController().signal)
     if (result === 'cancelled') return
     setProblem(result.ok ? null : sayProblem(result.problem))
-    if (result.ok) put({ pictureId: result.value.id })
+    if (result.ok) picture.set(result.value.id)
   }
   return (
-    <Form
-      submit="Save the feed"
-      busy={busy}
-      shut={f.name.trim() ? null : 'A name is needed.'}
-      onSubmit={() => void save()}
-    >
-      <TextInput label="Name" value={f.name} onChange={(e) => put({ name: e.currentTarget.value })} data-autofocus />
-      <Choices
-        label="Kind"
-        value={f.kind}
-        choices={[
-          { value: 'stack', label: 'stack' },
-          { value: 'sheet', label: 'single sheet' },
-          { value: 'roll', label: 'roll' },
-        ]}
-        onChange={(kind) => put({ kind })}
-      />
+    <Form form={form} submit="Save the feed">
+      <FormText field={form.at('facts.name')} label="Name" first />
+      <FormChoices field={form.at('facts.kind')} label="Kind" choices={KINDS} />
       <div className={lists.row}>
-        <LengthField label="Narrowest" value={f.minWidth} onChange={(minWidth) => put({ minWidth })} width={105} />
-        <LengthField label="Widest" value={f.maxWidth} onChange={(maxWidth) => put({ maxWidth })} width={105} />
-        <LengthField label="Shortest" value={f.minLength} onChange={(minLength) => put({ minLength })} width={105} />
-        <LengthField label="Longest" value={f.maxLength} onChange={(maxLength) => put({ maxLength })} width={105} />
+        <FormLength field={form.at('facts.minWidth')} label="Narrowest" width={105} />
+        <FormLength field={form.at('facts.maxWidth')} label="Widest" width={105} />
+        <FormLength field={form.at('facts.minLength')} label="Shortest" width={105} />
+        <FormLength field={form.at('facts.maxLength')} label="Longest" width={105} />
       </div>
       <div className={lists.row}>
-        <CountField
-          label="Thinnest, µm"
-          value={f.minThickness}
-          min={0}
-          max={5000}
-          onChange={(v) => put({ minThickness: um(v) })}
-        />
-        <CountField
-          label="Thickest, µm"
-          value={f.maxThickness}
-          min={0}
-          max={5000}
-          onChange={(v) => put({ maxThickness: um(v) })}
-        />
-        <CountField
-          label="Lightest, g/m²"
-          value={f.minWeight}
-          min={0}
-          max={2000}
-          onChange={(minWeight) => put({ minWeight })}
-        />
-        <CountField
-          label="Heaviest, g/m²"
-          value={f.maxWeight}
-          min={0}
-          max={2000}
-          onChange={(maxWeight) => put({ maxWeight })}
-        />
+        <FormCount field={form.at('facts.minThickness')} label="Thinnest, µm" max={5000} />
+        <FormCount field={form.at('facts.maxThickness')} label="Thickest, µm" max={5000} />
+        <FormCount field={form.at('facts.minWeight')} label="Lightest, g/m²" />
+        <FormCount field={form.at('facts.maxWeight')} label="Heaviest, g/m²" />
       </div>
       <div className={lists.row}>
-        <CountField
-          label="Sheets at a time"
-          value={f.sheetsAtATime}
-          min={1}
-          max={1000}
-          onChange={(sheetsAtATime) => put({ sheetsAtATime })}
-          width={120}
-        />
-        <LengthField
-          label="Extra for a cut piece"
-          value={f.extraLength}
-          onChange={(extraLength) => put({ extraLength })}
-          width={140}
-        />
+        <FormCount field={form.at('facts.sheetsAtATime')} label="Sheets at a time" width={120} />
+        <FormLength field={form.at('facts.extraLength')} label="Extra for a cut piece" width={140} />
       </div>
-      <Textarea
-        label="How to load it, a step a line"
-        autosize
-        minRows={2}
-        value={f.loading.join('\n')}
-        onChange={(e) => put({ loading: e.currentTarget.value.split('\n') })}
-      />
+      <FormNote field={form.at('facts.loading')} label="How to load it, a step a line" />
       <div className={lists.row}>
-        {f.pictureId ? (
+        {picture.value ? (
           // biome-ignore lint/performance/noImgElement: made by the room's own server at its size
-          <img src={`/api/pictures/${f.pictureId}/thumb`} alt="How it is loaded" className={css.loadingPicture} />
+          <img src={`/api/pictures/${picture.value}/thumb`} alt="How it is loaded" className={css.loadingPicture} />
         ) : null}
         <FileButton accept="image/jpeg,image/png,image/tiff" onChange={(file) => void take(file)}>
           {(button) => (
             <Button {...button} size="compact-xs" variant="default">
-              {f.pictureId ? 'Another picture' : 'A picture of how it is loaded'}
+              {picture.value ? 'Another picture' : 'A picture of how it is loaded'}
             </Button>
           )}
         </FileButton>
+        {picture.there ? <span className="level-caution small">Somebody else changed the picture.</span> : null}
       </div>
       {problem ? (
         <p role="alert" className="level-stop">

@@ -1,14 +1,16 @@
 'use client'
 
-import { Button, MultiSelect, Select, Textarea, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { Button, MultiSelect, Select } from '@mantine/core'
+import { noteOfQueueSchema, ruleSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
 import type { Literal, Option, Rule } from '@/core/rules/rules'
 import { sayRule } from '@/core/words/options'
+import { FormNote, FormSelect, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import type { Field } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
-import { Form } from '@/ui/parts/panel'
 import { keyFrom } from './key-from'
-import { useQueueSave } from './use-queue-save'
+import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 
@@ -16,6 +18,7 @@ function LiteralFields(props: {
   readonly label: string
   readonly options: readonly Option[]
   readonly literal: Literal
+  readonly error?: string | null
   readonly onChange: (l: Literal) => void
 }) {
   const { label, options, literal, onChange } = props
@@ -28,6 +31,7 @@ function LiteralFields(props: {
         searchable
         data={options.map((o) => ({ value: o.id, label: o.name }))}
         value={literal.option || null}
+        error={props.error ? true : undefined}
         comboboxProps={{ withinPortal: false }}
         onChange={(id) => onChange({ option: id ?? '', in: [] })}
       />
@@ -37,6 +41,7 @@ function LiteralFields(props: {
         searchable
         data={(option?.values ?? []).map((v) => ({ value: v.id, label: v.name }))}
         value={[...literal.in]}
+        error={props.error}
         comboboxProps={{ withinPortal: false }}
         onChange={(values) => onChange({ ...literal, in: values })}
       />
@@ -46,6 +51,10 @@ function LiteralFields(props: {
 
 const EMPTY: Literal = { option: '', in: [] }
 const whole = (l: Literal): boolean => l.option !== '' && l.in.length > 0
+const needed = (field: Field<Literal>): string | null => (field.error ? 'Choose what, and its values.' : null)
+
+type RuleTyped = { readonly when: readonly Literal[]; readonly then: Literal; readonly because: string }
+const NO_RULE: RuleTyped = { when: [EMPTY], then: EMPTY, because: '' }
 
 /** "When ... then ... because ...": read back as a sentence before it is saved. */
 export function RuleForm({
@@ -54,61 +63,62 @@ export function RuleForm({
   rule,
   onDone,
 }: { readonly queue: Queue; readonly options: readonly Option[]; readonly rule: Rule | null } & Done) {
-  const { save, busy } = useQueueSave(queue)
-  const [when, setWhen] = useState<readonly Literal[]>(rule?.when ?? [EMPTY])
-  const [then, setThen] = useState<Literal>(rule?.then ?? EMPTY)
-  const [because, setBecause] = useState(rule?.because ?? '')
-  const conditions = when.filter(whole)
-  const made: Rule = {
-    id:
-      rule?.id ??
-      keyFrom(
-        because,
-        queue.facts.rules.map((r) => r.id),
-      ),
-    when: conditions,
+  const made = ({ when, then, because }: RuleTyped, taken: readonly Rule[]): Rule => ({
+    id: rule?.id ?? keyFrom(because, idsOf(taken)),
+    when: when.filter(whole),
     then,
     because: because.trim().replace(/\.$/, ''),
-  }
-  const shut = !whole(then)
-    ? 'Say what then holds.'
-    : because.trim() === ''
-      ? 'Say why: it is shown to whoever meets the rule.'
-      : null
-  const put = async (): Promise<void> => {
-    const rules = rule ? queue.facts.rules.map((r) => (r.id === rule.id ? made : r)) : [...queue.facts.rules, made]
-    if (await save({ rules }, 'The rule holds now.')) onDone()
-  }
+  })
+  const form = useQueuePart({
+    queue,
+    values: (facts): RuleTyped => {
+      const { when, then, because } = facts.rules.find((r) => r.id === rule?.id) ?? rule ?? NO_RULE
+      return { when, then, because }
+    },
+    schema: ruleSchema,
+    part: (v, { rules }) => made(v, rules),
+    put: ({ rules }, r) => ({ rules: withItem(rules, r) }),
+    done: 'The rule holds now.',
+    then: onDone,
+  })
+  const [when, then] = [form.at('when'), form.at('then')]
+  const { because } = form.values
   return (
-    <Form submit="Save the rule" busy={busy} shut={shut} onSubmit={() => void put()}>
-      {when.map((l, i) => (
+    <Form form={form} submit="Save the rule">
+      {when.value.map((l, i) => (
         <LiteralFields
           // biome-ignore lint/suspicious/noArrayIndexKey: conditions have no name but their place
           key={i}
           label={i === 0 ? 'When' : 'and'}
           options={options}
           literal={l}
-          onChange={(next) => setWhen(when.map((x, k) => (k === i ? next : x)))}
+          onChange={(next) => when.set(when.value.map((x, k) => (k === i ? next : x)))}
         />
       ))}
-      {when.length < 3 ? (
+      {when.value.length < 3 ? (
         <div>
-          <Button size="compact-xs" variant="default" onClick={() => setWhen([...when, EMPTY])}>
+          <Button size="compact-xs" variant="default" onClick={() => when.set([...when.value, EMPTY])}>
             and another condition
           </Button>
         </div>
       ) : null}
-      <LiteralFields label="then" options={options} literal={then} onChange={setThen} />
-      <TextInput
-        label="because"
-        placeholder="cotton takes the ink slowly"
-        value={because}
-        onChange={(e) => setBecause(e.currentTarget.value)}
-      />
-      {shut ? null : <p className="soft">{sayRule(made, options)}</p>}
+      <LiteralFields label="then" options={options} literal={then.value} error={needed(then)} onChange={then.set} />
+      <FormText field={form.at('because')} label="because" placeholder="cotton takes the ink slowly" />
+      {whole(then.value) && because.trim() ? (
+        <p className="soft">{sayRule(made(form.values, queue.facts.rules), options)}</p>
+      ) : null}
+      {rule && when.there ? (
+        <p className="level-caution small">
+          There now:{' '}
+          {sayRule({ ...rule, when: when.there.value, then: then.there?.value ?? then.value, because }, options)}
+        </p>
+      ) : null}
     </Form>
   )
 }
+
+type NoteTyped = { readonly when: Literal; readonly beside: string | null; readonly says: string }
+const NO_NOTE: NoteTyped = { when: EMPTY, beside: null, says: '' }
 
 /** Advice shown beside an option while something is chosen; it closes nothing. */
 export function NoteForm({
@@ -116,33 +126,30 @@ export function NoteForm({
   options,
   onDone,
 }: { readonly queue: Queue; readonly options: readonly Option[] } & Done) {
-  const { save, busy } = useQueueSave(queue)
-  const [when, setWhen] = useState<Literal>(EMPTY)
-  const [beside, setBeside] = useState<string | null>(null)
-  const [says, setSays] = useState('')
-  const shut = !whole(when) || !beside || !says.trim() ? 'All three are needed.' : null
-  const put = async (): Promise<void> => {
-    const id = keyFrom(
-      says,
-      queue.facts.notes.map((n) => n.id),
-    )
-    if (
-      beside &&
-      (await save({ notes: [...queue.facts.notes, { id, when, beside, says: says.trim() }] }, 'The note is there.'))
-    )
-      onDone()
-  }
+  const form = useQueuePart({
+    queue,
+    values: () => NO_NOTE,
+    schema: noteOfQueueSchema,
+    part: (v, { notes }) => ({
+      ...v,
+      id: keyFrom(v.says, idsOf(notes)),
+      beside: v.beside ?? '',
+      says: v.says.trim(),
+    }),
+    put: ({ notes }, note) => ({ notes: withItem(notes, note) }),
+    done: 'The note is there.',
+    then: onDone,
+  })
+  const when = form.at('when')
   return (
-    <Form submit="Save the note" busy={busy} shut={shut} onSubmit={() => void put()}>
-      <LiteralFields label="When" options={options} literal={when} onChange={setWhen} />
-      <Select
+    <Form form={form} submit="Save the note">
+      <LiteralFields label="When" options={options} literal={when.value} error={needed(when)} onChange={when.set} />
+      <FormSelect
+        field={form.at('beside')}
         label="show beside"
         data={options.map((o) => ({ value: o.id, label: o.name }))}
-        value={beside}
-        comboboxProps={{ withinPortal: false }}
-        onChange={setBeside}
       />
-      <Textarea label="this advice" autosize value={says} onChange={(e) => setSays(e.currentTarget.value)} />
+      <FormNote field={form.at('says')} label="this advice" minRows={1} />
     </Form>
   )
 }

@@ -1,16 +1,15 @@
 'use client'
 
-import { Checkbox, MultiSelect, NumberInput, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { Checkbox } from '@mantine/core'
+import { mediaSettingSchema, ownOptionSchema, qualitySchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
-import type { Um } from '@/core/length/length'
-import { type BlackInk, type MediaSetting, type Quality, type Rate, SURFACES } from '@/core/printer/facts'
-import { CountField } from '@/ui/fields/count-field'
-import { LengthField } from '@/ui/fields/length-field'
+import { fromMm, type Um } from '@/core/length/length'
+import { type BlackInk, type MediaSetting, type Quality, type QueueFacts, SURFACES } from '@/core/printer/facts'
+import { FormCheck, FormCount, FormLength, FormNumber, FormSome, FormText, itemsOf } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
-import { Form } from '@/ui/parts/panel'
 import { keyFrom } from './key-from'
-import { useQueueSave } from './use-queue-save'
+import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 
@@ -24,125 +23,96 @@ const NEW_SETTING: Omit<MediaSetting, 'id'> = {
   rates: {},
 }
 
+const BLACKS: readonly BlackInk[] = ['photo', 'matte']
+type RateTyped = { readonly minutesPerM2: number | null; readonly mlPerM2: number | null }
+const USUAL_RATE: RateTyped = { minutesPerM2: 20, mlPerM2: 9 }
+
+/** What is known of a media setting as it is typed: a limit or a rate may be missing for a while. */
+const typedOf = ({ name, group, surfaces, blacks, longest, inkLimit, rates }: Omit<MediaSetting, 'id'>) => ({
+  ...{ name, group, surfaces, blacks, longest: longest as Um | null },
+  inkLimit: { photo: inkLimit.photo ?? null, matte: inkLimit.matte ?? null },
+  rates: rates as Readonly<Record<string, RateTyped>>,
+})
+
+const settingPart = mediaSettingSchema.refine((m) => Object.keys(m.rates).length > 0, {
+  path: ['rates'],
+  message: 'at least one quality is needed',
+})
+
 export function MediaSettingForm({
   queue,
   setting,
   onDone,
 }: { readonly queue: Queue; readonly setting: MediaSetting | null } & Done) {
-  const { save, busy } = useQueueSave(queue)
-  const [m, set] = useState<Omit<MediaSetting, 'id'>>(setting ?? NEW_SETTING)
-  const { facts } = queue
-  const rate = (id: string, patch: Partial<Rate> | null): void => {
-    const rates = { ...m.rates }
-    if (patch === null) delete rates[id]
-    else rates[id] = { minutesPerM2: 20, mlPerM2: 9, ...rates[id], ...patch }
-    set({ ...m, rates })
-  }
-  const shut = !m.name.trim()
-    ? 'A name is needed.'
-    : m.blacks.length === 0
-      ? 'At least one black ink.'
-      : Object.keys(m.rates).length === 0
-        ? 'At least one quality.'
-        : null
-  const put = async (): Promise<void> => {
-    const id =
-      setting?.id ??
-      keyFrom(
-        m.name,
-        facts.mediaSettings.map((x) => x.id),
-      )
-    const next = { ...m, id }
-    const mediaSettings = setting
-      ? facts.mediaSettings.map((x) => (x.id === id ? next : x))
-      : [...facts.mediaSettings, next]
-    if (await save({ mediaSettings }, `${m.name} is saved.`)) onDone()
+  const form = useQueuePart({
+    queue,
+    values: (facts) => typedOf(facts.mediaSettings.find((m) => m.id === setting?.id) ?? setting ?? NEW_SETTING),
+    schema: settingPart,
+    part: ({ inkLimit, ...v }, { mediaSettings }) => ({
+      ...v,
+      id: setting?.id ?? keyFrom(v.name, idsOf(mediaSettings)),
+      inkLimit: {
+        ...(inkLimit.photo === null ? {} : { photo: inkLimit.photo }),
+        ...(inkLimit.matte === null ? {} : { matte: inkLimit.matte }),
+      },
+    }),
+    put: ({ mediaSettings }, m) => ({ mediaSettings: withItem(mediaSettings, m) }),
+    done: (v) => `${v.name} is saved.`,
+    then: onDone,
+  })
+  const [blacks, rates, longest] = [form.at('blacks'), form.at('rates'), form.at('longest')]
+  const rated = (id: string, on: boolean): void => {
+    const { [id]: _, ...others } = rates.value
+    rates.set(on ? { ...others, [id]: USUAL_RATE } : others)
   }
   return (
-    <Form submit="Save" busy={busy} shut={shut} onSubmit={() => void put()}>
+    <Form form={form} submit="Save">
       <div className={lists.row}>
-        <TextInput
-          label="The printer’s name for it"
-          value={m.name}
-          onChange={(e) => set({ ...m, name: e.currentTarget.value })}
-          data-autofocus
-        />
-        <TextInput label="Group" value={m.group} onChange={(e) => set({ ...m, group: e.currentTarget.value })} />
+        <FormText field={form.at('name')} label="The printer’s name for it" first />
+        <FormText field={form.at('group')} label="Group" />
       </div>
-      <MultiSelect
-        label="For surfaces"
-        data={[...SURFACES]}
-        value={[...m.surfaces]}
-        comboboxProps={{ withinPortal: false }}
-        onChange={(v) => set({ ...m, surfaces: SURFACES.filter((s) => v.includes(s)) })}
-      />
+      <FormSome field={form.at('surfaces')} label="For surfaces" data={SURFACES} />
       <div className={lists.row}>
-        {(['photo', 'matte'] as const).map((b: BlackInk) => (
+        {BLACKS.map((b) => (
           <div key={b} className={lists.row}>
             <Checkbox
               label={`${b} black`}
-              checked={m.blacks.includes(b)}
+              checked={blacks.value.includes(b)}
+              error={blacks.error !== null}
               onChange={(e) =>
-                set({ ...m, blacks: e.currentTarget.checked ? [...m.blacks, b] : m.blacks.filter((x) => x !== b) })
+                blacks.set(BLACKS.filter((x) => (x === b ? e.currentTarget.checked : blacks.value.includes(x))))
               }
             />
-            <NumberInput
-              label="ink limit, %"
-              size="xs"
-              w={90}
-              min={0}
-              max={400}
-              value={m.inkLimit[b] ?? ''}
-              onChange={(v) => set({ ...m, inkLimit: { ...m.inkLimit, ...(typeof v === 'number' ? { [b]: v } : {}) } })}
-            />
+            <FormNumber field={form.at(`inkLimit.${b}`)} label="ink limit, %" width={90} />
           </div>
         ))}
       </div>
+      {blacks.error ? <p className="level-stop small">At least one black ink is needed.</p> : null}
       <div className={lists.row}>
         <Checkbox
           label="Its prints have a longest length"
-          checked={m.longest !== null}
-          onChange={(e) => set({ ...m, longest: e.currentTarget.checked ? (900_000 as Um) : null })}
+          checked={longest.value !== null}
+          onChange={(e) => longest.set(e.currentTarget.checked ? fromMm(900) : null)}
         />
-        {m.longest !== null ? (
-          <LengthField
-            label="Longest print"
-            value={m.longest}
-            min={10_000}
-            onChange={(longest) => set({ ...m, longest })}
-          />
-        ) : null}
+        {longest.value !== null ? <FormLength field={longest} label="Longest print" min={10_000} /> : null}
       </div>
-      {facts.qualities.map((q) => (
+      {queue.facts.qualities.map((q) => (
         <div key={q.id} className={lists.row}>
           <Checkbox
             w={120}
             label={q.name}
-            checked={m.rates[q.id] !== undefined}
-            onChange={(e) => rate(q.id, e.currentTarget.checked ? {} : null)}
+            checked={rates.value[q.id] !== undefined}
+            onChange={(e) => rated(q.id, e.currentTarget.checked)}
           />
-          {m.rates[q.id] ? (
+          {rates.value[q.id] ? (
             <>
-              <NumberInput
-                label="minutes per m²"
-                size="xs"
-                w={120}
-                min={0}
-                value={m.rates[q.id]?.minutesPerM2 ?? 0}
-                onChange={(v) => typeof v === 'number' && rate(q.id, { minutesPerM2: v })}
-              />
-              <NumberInput
-                label="ml per m²"
-                size="xs"
-                w={120}
-                min={0}
-                value={m.rates[q.id]?.mlPerM2 ?? 0}
-                onChange={(v) => typeof v === 'number' && rate(q.id, { mlPerM2: v })}
-              />
+              <FormNumber field={form.at(`rates.${q.id}.minutesPerM2`)} label="minutes per m²" />
+              <FormNumber field={form.at(`rates.${q.id}.mlPerM2`)} label="ml per m²" />
             </>
           ) : null}
         </div>
       ))}
+      {Object.keys(rates.value).length === 0 && rates.error ? <p className="level-stop small">{rates.error}</p> : null}
     </Form>
   )
 }
@@ -152,99 +122,50 @@ export function QualityForm({
   quality,
   onDone,
 }: { readonly queue: Queue; readonly quality: Quality | null } & Done) {
-  const { save, busy } = useQueueSave(queue)
-  const [q, set] = useState<Omit<Quality, 'id'>>(
-    quality ?? { name: '', rank: queue.facts.qualities.length + 1, ppi: queue.facts.nativePpi },
-  )
-  const put = async (): Promise<void> => {
-    const id =
-      quality?.id ??
-      keyFrom(
-        q.name,
-        queue.facts.qualities.map((x) => x.id),
-      )
-    const qualities = quality
-      ? queue.facts.qualities.map((x) => (x.id === id ? { ...q, id } : x))
-      : [...queue.facts.qualities, { ...q, id }]
-    if (await save({ qualities }, `${q.name} is saved.`)) onDone()
+  const begin = ({ qualities, nativePpi }: QueueFacts): Omit<Quality, 'id'> => {
+    const { name, rank, ppi } = qualities.find((q) => q.id === quality?.id) ??
+      quality ?? { name: '', rank: qualities.length + 1, ppi: nativePpi }
+    return { name, rank, ppi }
   }
+  const form = useQueuePart({
+    queue,
+    values: begin,
+    schema: qualitySchema,
+    part: (v, { qualities }) => ({ ...v, id: quality?.id ?? keyFrom(v.name, idsOf(qualities)) }),
+    put: ({ qualities }, q) => ({ qualities: withItem(qualities, q) }),
+    done: (v) => `${v.name} is saved.`,
+    then: onDone,
+  })
   return (
-    <Form submit="Save" busy={busy} shut={q.name.trim() ? null : 'A name is needed.'} onSubmit={() => void put()}>
-      <TextInput
-        label="Name"
-        value={q.name}
-        onChange={(e) => set({ ...q, name: e.currentTarget.value })}
-        data-autofocus
-      />
+    <Form form={form} submit="Save">
+      <FormText field={form.at('name')} label="Name" first />
       <div className={lists.row}>
-        <CountField
-          label="Step, 1 is the coarsest"
-          width={160}
-          value={q.rank}
-          min={1}
-          max={20}
-          onChange={(rank) => set({ ...q, rank })}
-        />
-        <CountField
-          label="Resolution, ppi"
-          width={130}
-          value={q.ppi}
-          min={60}
-          max={2880}
-          onChange={(ppi) => set({ ...q, ppi })}
-        />
+        <FormCount field={form.at('rank')} label="Step, 1 is the coarsest" width={160} />
+        <FormCount field={form.at('ppi')} label="Resolution, ppi" width={130} />
       </div>
     </Form>
   )
 }
 
 export function OwnOptionForm({ queue, onDone }: { readonly queue: Queue } & Done) {
-  const { save, busy } = useQueueSave(queue)
-  const [name, setName] = useState('')
-  const [values, setValues] = useState('')
-  const [inSeal, setInSeal] = useState(true)
-  const list = values
-    .split(',')
-    .map((v) => v.trim())
-    .filter(Boolean)
-  const put = async (): Promise<void> => {
-    const ids: string[] = []
-    for (const v of list) ids.push(keyFrom(v, ids))
-    const option = {
-      id: keyFrom(
-        name,
-        queue.facts.ownOptions.map((o) => o.id),
-      ),
-      name,
-      values: list.map((v, i) => ({ id: ids[i] ?? 'x', name: v })),
-      inSeal,
-    }
-    if (await save({ ownOptions: [...queue.facts.ownOptions, option] }, `${name} is an option now.`)) onDone()
-  }
+  const form = useQueuePart({
+    queue,
+    values: () => ({ name: '', values: '', inSeal: true }),
+    schema: ownOptionSchema,
+    part: ({ name, values, inSeal }, { ownOptions }) => {
+      const named: { readonly id: string; readonly name: string }[] = []
+      for (const v of itemsOf(values, ',')) named.push({ id: keyFrom(v, idsOf(named)), name: v })
+      return { id: keyFrom(name, idsOf(ownOptions)), name, values: named, inSeal }
+    },
+    put: ({ ownOptions }, option) => ({ ownOptions: withItem(ownOptions, option) }),
+    done: (v) => `${v.name} is an option now.`,
+    then: onDone,
+  })
   return (
-    <Form
-      submit="Add the option"
-      busy={busy}
-      shut={name.trim() && list.length >= 2 ? null : 'A name and at least two values.'}
-      onSubmit={() => void put()}
-    >
-      <TextInput
-        label="What its dialog calls it"
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        data-autofocus
-      />
-      <TextInput
-        label="Its values, with commas between"
-        placeholder="None, One second"
-        value={values}
-        onChange={(e) => setValues(e.currentTarget.value)}
-      />
-      <Checkbox
-        label="It decides how ink lands: a change of it is a new seal"
-        checked={inSeal}
-        onChange={(e) => setInSeal(e.currentTarget.checked)}
-      />
+    <Form form={form} submit="Add the option">
+      <FormText field={form.at('name')} label="What its dialog calls it" first />
+      <FormText field={form.at('values')} label="Its values, with commas between" placeholder="None, One second" />
+      <FormCheck field={form.at('inSeal')} label="It decides how ink lands: a change of it is a new seal" />
     </Form>
   )
 }

@@ -1,7 +1,10 @@
 'use client'
 
+import { useState } from 'react'
+import type { z } from 'zod'
 import type { Queue } from '@/contract/views/printer'
 import type { QueueFacts } from '@/core/printer/facts'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import { useDo } from '@/ui/parts/use-do'
 
 /** Saves a queue with a part of its facts replaced. */
@@ -13,3 +16,43 @@ export function useQueueSave(queue: Queue) {
   }
   return { save, busy }
 }
+
+/**
+ * A form over a part of a queue's facts. Whatever else somebody changed of the queue meanwhile stays as it is there: the
+ * part is put into the facts as they are when it is saved.
+ */
+export function useQueuePart<V extends object, P>(o: {
+  readonly queue: Queue
+  /** what the fields begin with */
+  readonly values: (facts: QueueFacts) => V
+  /** what was typed, in the shape of the queue's part */
+  readonly part: (values: V, facts: QueueFacts) => unknown
+  readonly schema: z.ZodType<P, unknown>
+  /** what of the facts the part replaces */
+  readonly put: (facts: QueueFacts, part: P) => Partial<QueueFacts>
+  readonly done: string | ((values: V) => string)
+  readonly then: () => void
+}) {
+  const { queue, part, schema } = o
+  const [opened] = useState(queue)
+  return useRoomForm({
+    action: 'queue.save',
+    row: queue,
+    values: (q) => o.values((q ?? opened).facts),
+    input: (values, q) => {
+      const { facts, ...fields } = q ?? opened
+      const parsed = schema.safeParse(part(values, facts))
+      // a part that the schema refuses is never sent: the form says why
+      return { ...fields, facts: { ...facts, ...(parsed.success ? o.put(facts, parsed.data) : {}) } }
+    },
+    part: { schema, of: (values, q) => part(values, (q ?? opened).facts) },
+    done: o.done,
+    then: o.then,
+  })
+}
+
+/** A list with an item in it: in the place of the one with its id, else at the end. */
+export const withItem = <T extends { readonly id: string }>(list: readonly T[], item: T): readonly T[] =>
+  list.some((x) => x.id === item.id) ? list.map((x) => (x.id === item.id ? item : x)) : [...list, item]
+
+export const idsOf = (list: readonly { readonly id: string }[]): readonly string[] => list.map((x) => x.id)

@@ -1,14 +1,16 @@
 'use client'
 
-import { Button, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
-import type { Um } from '@/core/length/length'
+import { um } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
 import { customPwgName, SIZE_FAMILIES, type Size } from '@/core/sizes/sizes'
-import { LengthField } from '@/ui/fields/length-field'
+import { FormLength, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
-import { Form, FormButton } from '@/ui/parts/panel'
+import { FormButton } from '@/ui/parts/panel'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -97,35 +99,26 @@ function SizeForm({
   readonly onDone: () => void
 }) {
   const ways = useWays()
-  const { act, busy, seen } = useDo(size && { id: size.id, revision: size.revision })
-  const [name, setName] = useState(size?.name ?? '')
-  const [a, setA] = useState<Um | null>(size?.short ?? null)
-  const [b, setB] = useState<Um | null>(size?.long ?? null)
   const unit = size?.unit ?? ways.unit
-  const ready = name.trim() !== '' && a !== null && b !== null
-  const save = async (): Promise<void> => {
-    if (a === null || b === null) return
-    const fields = { name, short: a, long: b, unit }
-    const done = seen
-      ? await act('size.edit', { ...seen, ...fields }, `${name} is saved.`)
-      : await act('size.add', fields, `${name} is a size now.`)
-    if (done) onDone()
-  }
+  const form = useRoomForm({
+    action: size ? 'size.edit' : 'size.add',
+    row: size,
+    values: (s) => ({ name: s?.name ?? '', short: s?.short ?? null, long: s?.long ?? null }),
+    input: (v) => ({ ...v, unit }),
+    done: (v) => (size ? `${v.name} is saved.` : `${v.name} is a size now.`),
+    then: onDone,
+  })
+  const { name, short: a, long: b } = form.values
   return (
-    <Form
-      submit={size ? 'Save' : 'Add size'}
-      busy={busy}
-      shut={ready ? null : 'A name and two edges are needed.'}
-      onSubmit={() => void save()}
-    >
-      <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} data-autofocus />
+    <Form form={form} submit={size ? 'Save' : 'Add size'}>
+      <FormText field={form.at('name')} label="Name" first />
       <div className={lists.row}>
-        <LengthField label="One edge" value={a} min={10_000} onChange={setA} />
-        <LengthField label="Other edge" value={b} min={10_000} onChange={setB} />
+        <FormLength field={form.at('short')} label="One edge" min={10_000} />
+        <FormLength field={form.at('long')} label="Other edge" min={10_000} />
       </div>
-      {ready ? (
+      {name.trim() && a !== null && b !== null ? (
         <p className="soft small">
-          Printers will know it as {customPwgName(name, Math.min(a, b) as Um, Math.max(a, b) as Um, unit)}.
+          Printers will know it as {customPwgName(name, um(Math.min(a, b)), um(Math.max(a, b)), unit)}.
         </p>
       ) : null}
     </Form>

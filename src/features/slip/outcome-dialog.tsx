@@ -1,12 +1,12 @@
 'use client'
 
-import { Button, Modal, Textarea } from '@mantine/core'
+import { Button, Modal } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
-import { CountField } from '@/ui/fields/count-field'
-import { OutcomeFields } from '@/ui/parts/outcome-fields'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
+import { FormCount, FormNote } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import { useWays } from '@/ui/unit/unit'
 import { PrintsNamed } from './print-dialog'
 import css from './slip.module.css'
@@ -14,7 +14,12 @@ import { StopAnswers, useStopAnswers } from './stop-answers'
 import type { Wanted } from './wanted'
 import { Whose, type WhoseProps } from './whose'
 
-type Outcome = 'good' | 'proof' | 'spoiled'
+type Said = {
+  readonly outcome: 'good' | 'proof' | 'spoiled'
+  readonly cause: Cause | null
+  readonly note: string
+}
+const NOT_SAID: Said = { outcome: 'good', cause: null, note: '' }
 
 /** What came out: good, proof or spoiled. A stop keeps "good" shut until it is answered with a reason. */
 export function OutcomeDialog(props: {
@@ -27,76 +32,52 @@ export function OutcomeDialog(props: {
   readonly flush: () => Promise<number>
 }) {
   const { prints } = props
-  const { act, busy } = useDo()
   const { unit } = useWays()
   const one = prints.length === 1 ? (prints[0] ?? null) : null
   const wants = one?.left ?? 1
-  const [outcome, setOutcome] = useState<Outcome>('good')
-  const [cause, setCause] = useState<Cause | null>(null)
-  const [note, setNote] = useState('')
-  const [copies, setCopies] = useState(wants)
+  const given = useStopAnswers(prints)
+  const form = useRoomForm({
+    action: 'run.log',
+    row: null,
+    values: () => ({ ...NOT_SAID, copies: wants }),
+    input: async ({ copies, ...v }) => ({
+      ...{ slipId: props.slipId, revision: await props.flush(), ...v, cause: causeOf(v) },
+      prints: prints.map((w) => ({
+        ...{ printId: w.print.id, copies: one ? copies : w.left },
+        answers: given.answersOf(w.print.id),
+      })),
+    }),
+    done: () => (all === 1 ? 'One run is in the log.' : `${all} runs are in the log.`),
+    then: () => {
+      form.set(NOT_SAID)
+      props.onClose()
+    },
+  })
+  const { outcome, copies } = form.values
+  const count = (w: Wanted): number => (one ? copies : w.left)
+  const all = prints.reduce((sum, w) => sum + count(w), 0)
   const [asked, setAsked] = useState(props.whose.memberId === null)
   // opened again it starts with what is still wanted, and asks whose it is only while nobody is named
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the dialog opens
   useEffect(() => {
     if (!props.open) return
-    setCopies(wants)
+    form.set({ copies: wants })
     setAsked(props.whose.memberId === null)
   }, [props.open])
-  const given = useStopAnswers(prints)
-  const shut =
-    outcome === 'good' && given.open
-      ? 'Answer each stop with a reason first.'
-      : outcome === 'spoiled' && !cause
-        ? 'Say what spoiled it.'
-        : null
-  const count = (w: Wanted): number => (one ? copies : w.left)
-  const all = prints.reduce((sum, w) => sum + count(w), 0)
-  const log = async (): Promise<void> => {
-    const revision = await props.flush()
-    const done = await act(
-      'run.log',
-      {
-        slipId: props.slipId,
-        revision,
-        outcome,
-        cause: outcome === 'spoiled' ? cause : null,
-        note,
-        prints: prints.map((w) => ({
-          ...{ printId: w.print.id, copies: count(w) },
-          answers: given.answersOf(w.print.id),
-        })),
-      },
-      all === 1 ? 'One run is in the log.' : `${all} runs are in the log.`,
-    )
-    if (!done) return
-    setNote('')
-    setCause(null)
-    setOutcome('good')
-    props.onClose()
-  }
   return (
     <Modal opened={props.open} onClose={props.onClose} title="What came out" size="lg" centered>
       <Form
+        form={form}
         focused
         submit={`Log as ${outcome}`}
-        busy={busy}
-        shut={shut}
-        onSubmit={() => void log()}
+        shut={outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null}
         extra={
           <Button variant="default" onClick={props.onClose}>
             Not yet
           </Button>
         }
       >
-        <OutcomeFields
-          label="Outcome"
-          outcomes={['good', 'proof', 'spoiled']}
-          outcome={outcome}
-          onOutcome={setOutcome}
-          cause={cause}
-          onCause={setCause}
-        />
+        <OutcomeFields outcomes={['good', 'proof', 'spoiled']} outcome={form.at('outcome')} cause={form.at('cause')} />
         {outcome === 'good' && given.stops.length > 0 ? (
           <div className={css.stack}>
             <p className="small">
@@ -108,7 +89,7 @@ export function OutcomeDialog(props: {
         <Whose whose={props.whose} asked={asked} />
         {one ? (
           <div className={css.row}>
-            <CountField label="Prints like this" value={copies} min={1} max={500} onChange={setCopies} />
+            <FormCount field={form.at('copies')} label="Prints like this" min={1} max={500} />
             <span className="soft small">
               {wants > 1 ? `${wants} good ones are still wanted; ` : ''}each becomes a run of its own
             </span>
@@ -116,7 +97,7 @@ export function OutcomeDialog(props: {
         ) : (
           <PrintsNamed prints={prints} count={count} unit={unit} />
         )}
-        <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+        <FormNote field={form.at('note')} label="Note" />
       </Form>
     </Modal>
   )

@@ -1,12 +1,11 @@
 'use client'
 
-import { Button, Modal, Textarea } from '@mantine/core'
+import { Button, Modal } from '@mantine/core'
 import { useEffect, useState } from 'react'
-import { CountField } from '@/ui/fields/count-field'
-import { Choices } from '@/ui/parts/choices'
+import { FormChoices, FormCount, FormNote } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import { LevelWord } from '@/ui/parts/level'
-import { Form } from '@/ui/parts/panel'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { saySheet } from './print-list'
 import css from './slip.module.css'
@@ -16,6 +15,9 @@ import { Whose, type WhoseProps } from './whose'
 
 /** What a dialog is about: one print with so many copies, or all prints with what each still wants. */
 const alone = (prints: readonly Wanted[]): Wanted | null => (prints.length === 1 ? (prints[0] ?? null) : null)
+
+type Said = { readonly outcome: 'good' | 'proof'; readonly note: string }
+const NOT_SAID: Said = { outcome: 'good', note: '' }
 
 /** Print and log: how many, as what, what has to be right at the printer; a stop wants its reason first. */
 export function PrintDialog(props: {
@@ -28,55 +30,47 @@ export function PrintDialog(props: {
   readonly flush: () => Promise<number>
 }) {
   const { prints } = props
-  const { act, busy } = useDo()
   const { unit } = useWays()
   const one = alone(prints)
   const wants = one?.left ?? 1
-  const [outcome, setOutcome] = useState<'good' | 'proof'>('good')
-  const [copies, setCopies] = useState(Math.min(MOST, wants))
+  const given = useStopAnswers(prints)
+  const form = useRoomForm({
+    action: 'print.start',
+    row: null,
+    values: () => ({ ...NOT_SAID, copies: Math.min(MOST, wants) }),
+    input: async ({ copies, ...v }) => ({
+      ...{ slipId: props.slipId, revision: await props.flush(), ...v },
+      prints: prints.map((w) => ({
+        ...{ printId: w.print.id, copies: one ? copies : Math.min(MOST, w.left) },
+        answers: given.answersOf(w.print.id),
+      })),
+    }),
+    done: () =>
+      all === 1 ? 'It is on its way to the printer.' : `${all} copies are on their way, one after the other.`,
+    then: () => {
+      form.set({ note: '' })
+      props.onClose()
+    },
+  })
+  const { outcome, copies } = form.values
+  const count = (w: Wanted): number => (one ? copies : Math.min(MOST, w.left))
+  const all = prints.reduce((sum, w) => sum + count(w), 0)
   const [asked, setAsked] = useState(props.whose.memberId === null)
   // opened again it starts with what is still wanted, and asks whose it is only while nobody is named
   // biome-ignore lint/correctness/useExhaustiveDependencies: runs when the dialog opens
   useEffect(() => {
     if (!props.open) return
-    setCopies(Math.min(MOST, wants))
+    form.set({ copies: Math.min(MOST, wants) })
     setAsked(props.whose.memberId === null)
   }, [props.open])
-  const [note, setNote] = useState('')
-  const given = useStopAnswers(prints)
-  const shut = outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null
-  const count = (w: Wanted): number => (one ? copies : Math.min(MOST, w.left))
-  const all = prints.reduce((sum, w) => sum + count(w), 0)
-  const print = async (): Promise<void> => {
-    const revision = await props.flush()
-    const done = await act(
-      'print.start',
-      {
-        slipId: props.slipId,
-        revision,
-        prints: prints.map((w) => ({
-          printId: w.print.id,
-          copies: count(w),
-          answers: given.answersOf(w.print.id),
-        })),
-        outcome,
-        note,
-      },
-      all === 1 ? 'It is on its way to the printer.' : `${all} copies are on their way, one after the other.`,
-    )
-    if (!done) return
-    setNote('')
-    props.onClose()
-  }
   const byHand = [...new Set(prints.flatMap((w) => w.notSent))]
   return (
     <Modal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
       <Form
+        form={form}
         focused
         submit={`Print ${all === 1 ? 'it' : `${all} copies`}`}
-        busy={busy}
-        shut={shut}
-        onSubmit={() => void print()}
+        shut={outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null}
         extra={
           <Button variant="default" onClick={props.onClose}>
             Not yet
@@ -103,14 +97,13 @@ export function PrintDialog(props: {
             <LevelWord level="caution" /> To be right at the printer, since it cannot be sent: {byHand.join(', ')}.
           </p>
         ) : null}
-        <Choices
+        <FormChoices
+          field={form.at('outcome')}
           label="Log each as"
-          value={outcome}
           choices={[
             { value: 'good', label: 'Good' },
             { value: 'proof', label: 'Proof' },
           ]}
-          onChange={setOutcome}
         />
         {outcome === 'good' && given.stops.length > 0 ? (
           <StopAnswers given={given} why="Why it is printed all the same" />
@@ -118,11 +111,11 @@ export function PrintDialog(props: {
         <Whose whose={props.whose} asked={asked} />
         {one ? (
           <div className={css.row}>
-            <CountField label="Copies" value={copies} min={1} max={MOST} onChange={setCopies} />
+            <FormCount field={form.at('copies')} label="Copies" min={1} max={MOST} />
             <span className="soft small">{wants > 1 ? `${wants} good ones are still wanted` : ''}</span>
           </div>
         ) : null}
-        <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+        <FormNote field={form.at('note')} label="Note" />
       </Form>
     </Modal>
   )

@@ -4,7 +4,6 @@ import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { askedPrints } from '@/server/books/printable'
-import { causeWrong } from '@/server/books/runs'
 import type { Db } from '@/server/db/open'
 import { printJobs, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
@@ -87,8 +86,6 @@ export const settlePrint = action({
     if (!print) return bad({ code: 'not_found', what: 'This print' })
     if (print.state !== 'not known')
       return bad({ code: 'queue_cannot', queue: print.queueName, why: 'this print was answered already.' })
-    const wrong = causeWrong(input)
-    if (wrong) return bad(wrong)
     const { outcome, cause, note } = input
     const settled = subjectOf(print.subject).settle(db, print, { outcome, cause, note, at: now, byId: actor.id })
     if (!settled.ok) return settled

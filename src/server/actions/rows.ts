@@ -6,6 +6,10 @@ import type { Db } from '@/server/db/open'
 
 type Revised = SQLiteTable & { readonly id: SQLiteColumn; readonly revision: SQLiteColumn }
 
+/** A row by the names of an input: a length's column also says its unit. */
+const asTyped = (row: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(row).map(([key, value]) => [key.replace(/Um$/, ''), value]))
+
 /**
  * Changes a row only if nobody did meanwhile. Otherwise the current row comes back with the problem, so that the
  * difference can be shown, and nothing is written.
@@ -22,7 +26,8 @@ export function revise<T extends Revised>(
     | (Record<string, unknown> & { revision: number })
     | undefined
   if (!current) return bad({ code: 'not_found', what })
-  if (current.revision !== seen) return bad({ code: 'stale', what, yours: seen, now: current.revision, current })
+  if (current.revision !== seen)
+    return bad({ code: 'stale', what, yours: seen, now: current.revision, current: asTyped(current) })
   db.update(table)
     .set({ ...values, revision: seen + 1 })
     .where(eq(table.id, id))

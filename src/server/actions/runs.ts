@@ -4,7 +4,7 @@ import { bad, ok } from '@/core/result/result'
 import { correctRunRows } from '@/server/books/correct'
 import { answeredStops, askedPrints, bookingOf } from '@/server/books/printable'
 import { countCopies, nextCopy } from '@/server/books/progress'
-import { bookRuns, causeWrong } from '@/server/books/runs'
+import { bookRuns } from '@/server/books/runs'
 import { noteLoaded } from '@/server/books/used'
 import { action } from '@/server/door/door'
 import { readRun } from '@/server/stores/log'
@@ -17,8 +17,6 @@ export const logRun = action({
   input: INPUTS['run.log'],
   commit(input, { db, actor, now: clock }) {
     const now = input.at ?? clock
-    const wrong = causeWrong(input)
-    if (wrong) return bad(wrong)
     const asked = askedPrints(db, input, now)
     if (!asked.ok) return asked
     const { slip, prints } = asked.value
@@ -47,8 +45,6 @@ export const correctRun = action({
   commit({ id, outcome, cause, note, memberId: asked }, { db, actor, now }) {
     const run = readRun(db, id)
     if (!run) return bad({ code: 'not_found', what: 'This run' })
-    const wrong = causeWrong({ outcome, cause })
-    if (wrong) return bad(wrong)
     const cannot = (why: string) => bad({ code: 'run_cannot', number: run.number, why } as const)
     if (run.outcome === 'not known' || run.outcome === 'not printed')
       return cannot(`it is ${run.outcome}. What came out is said on its slip.`)

@@ -5,18 +5,11 @@ import type { Cause } from '@/contract/slip-data'
 import { chargedFor, costOf, type RunOutcome } from '@/core/charge/charge'
 import { minor } from '@/core/money/money'
 import type { RecordedStop } from '@/core/slip/record'
-import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { accountEntries, runParts, runRecords, runs } from '@/server/db/schema'
 import { insertAll, takePaper } from './used'
-
-/** A spoiled print has a cause, others have none. */
-export const causeWrong = (o: { readonly outcome: string; readonly cause: string | null }): Problem | null =>
-  (o.outcome === 'spoiled') === (o.cause !== null)
-    ? null
-    : { code: 'input', issues: [{ path: 'cause', message: 'a spoiled print has a cause, others have none' }] }
 
 /** Whose account a print is charged to, or nobody's. */
 export type Account = { readonly personId: string | null; readonly groupId: string | null }

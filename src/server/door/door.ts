@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { sayIssue } from '@/contract/said'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
@@ -66,7 +67,7 @@ export async function through<I extends z.ZodType, P, O>(
   ctx: DoorContext,
 ): Promise<Result<O, Problem>> {
   if (!atLeast(ctx.actor, a.role)) return bad({ code: 'not_allowed', role: ctx.actor.role, needs: a.role })
-  const parsed = a.input.safeParse(input)
+  const parsed = a.input.safeParse(input, { error: sayIssue })
   if (!parsed.success)
     return bad({
       code: 'input',

@@ -13,6 +13,10 @@ export function CountField(props: {
   readonly step?: number
   readonly hideLabel?: boolean
   readonly width?: number
+  /** what is wrong with the value as it was sent */
+  readonly error?: string | null
+  /** told whether what is typed cannot be read */
+  readonly onUnread?: (is: boolean) => void
 }) {
   const { value, min, max, step = 1 } = props
   const [typed, setTyped] = useState<number | string>(value)
@@ -27,12 +31,14 @@ export function CountField(props: {
       max={max}
       step={step}
       clampBehavior="none"
-      error={wrong}
+      error={wrong ?? props.error}
       size="xs"
       w={props.width ?? 100}
       onChange={(next) => {
         setTyped(next)
-        if (next !== '' && next !== '-' && problemOf(next, min, max, step) === null) props.onChange(Number(next))
+        const reads = problemOf(next, min, max, step) === null
+        props.onUnread?.(!reads)
+        if (next !== '' && next !== '-' && reads) props.onChange(Number(next))
       }}
       onBlur={() => {
         if (typed === '' || typed === '-') setTyped(value)

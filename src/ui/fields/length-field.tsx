@@ -21,6 +21,10 @@ export function LengthField(props: {
   readonly hideLabel?: boolean
   readonly width?: number
   readonly disabled?: boolean
+  /** what is wrong with the value as it was sent */
+  readonly error?: string | null
+  /** told whether what is typed cannot be read */
+  readonly onUnread?: (is: boolean) => void
 }) {
   const { unit } = useWays()
   const shown = props.value === null ? '' : tradeNumber(props.value, unit)
@@ -30,16 +34,18 @@ export function LengthField(props: {
     setTyped(shown)
     setProblem(null)
   }, [shown])
+  const says = (sentence: string | null): void => {
+    setProblem(sentence)
+    props.onUnread?.(sentence !== null)
+  }
   const take = (): void => {
-    if (typed === shown) return setProblem(null)
+    if (typed === shown) return says(null)
     const read = readLength(typed, unit)
-    if (!read.ok) return setProblem(sayLength(read.problem, unit))
+    if (!read.ok) return says(sayLength(read.problem, unit))
     const { min = 0, max = Number.POSITIVE_INFINITY } = props
-    if (read.value < min)
-      return setProblem(`At least ${tradeNumber(min as Um, unit)} ${unit}; “${typed.trim()}” is less.`)
-    if (read.value > max)
-      return setProblem(`At most ${tradeNumber(max as Um, unit)} ${unit}; “${typed.trim()}” is more.`)
-    setProblem(null)
+    if (read.value < min) return says(`At least ${tradeNumber(min as Um, unit)} ${unit}; “${typed.trim()}” is less.`)
+    if (read.value > max) return says(`At most ${tradeNumber(max as Um, unit)} ${unit}; “${typed.trim()}” is more.`)
+    says(null)
     if (read.value === props.value) setTyped(shown)
     else props.onChange(read.value)
   }
@@ -48,7 +54,7 @@ export function LengthField(props: {
       label={props.hideLabel ? undefined : props.label}
       aria-label={props.label}
       value={typed}
-      error={problem}
+      error={problem ?? props.error}
       disabled={props.disabled ?? false}
       rightSection={<span className="soft small">{unit}</span>}
       w={props.width ?? 130}
@@ -61,7 +67,7 @@ export function LengthField(props: {
         if (e.key === 'Enter') take()
         if (e.key === 'Escape') {
           setTyped(shown)
-          setProblem(null)
+          says(null)
         }
       }}
     />

@@ -11,23 +11,31 @@ export function MoneyField(props: {
   readonly label: string
   readonly value: Minor | null
   readonly onChange: (value: Minor) => void
+  /** what is wrong with the value as it was sent */
+  readonly error?: string | null
+  /** told whether what is typed cannot be read */
+  readonly onUnread?: (is: boolean) => void
 }) {
   const { currency } = useWays()
   const shown = props.value === null ? '' : writeMoney(props.value, currency)
   const [typed, setTyped] = useState(shown)
   const [problem, setProblem] = useState<string | null>(null)
   useEffect(() => setTyped(shown), [shown])
+  const says = (sentence: string | null): void => {
+    setProblem(sentence)
+    props.onUnread?.(sentence !== null)
+  }
   const take = (): void => {
-    if (typed === shown) return setProblem(null)
+    if (typed === shown) return says(null)
     const read = readMoney(typed, currency)
-    setProblem(read.ok ? null : sayMoney(read.problem))
+    says(read.ok ? null : sayMoney(read.problem))
     if (read.ok) props.onChange(read.value)
   }
   return (
     <TextInput
       label={props.label}
       value={typed}
-      error={problem}
+      error={problem ?? props.error}
       size="xs"
       w={130}
       inputMode="decimal"
@@ -35,6 +43,7 @@ export function MoneyField(props: {
       rightSectionWidth={42}
       onChange={(e) => setTyped(e.currentTarget.value)}
       onBlur={take}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
     />
   )
 }

@@ -10,15 +10,17 @@ export type Choice<V extends string> = {
   readonly closed?: string
 }
 
-/** One of a few values: a row of chips, moved through by arrow keys as a radio group. */
-export function Choices<V extends string>(props: {
+export type ChoicesProps<V extends string> = {
   readonly label: string
   readonly value: V | null
   readonly choices: readonly Choice<V>[]
   readonly onChange: (value: V) => void
   readonly onClosed?: (choice: Choice<V>) => void
   readonly disabled?: boolean
-}) {
+}
+
+/** One of a few values: a row of chips, moved through by arrow keys as a radio group. */
+export function Choices<V extends string>(props: ChoicesProps<V>) {
   const { label, value, choices, onChange, onClosed, disabled } = props
   const group = useRef<HTMLDivElement>(null)
   const focusable = choices.some((c) => c.value === value) ? value : choices[0]?.value

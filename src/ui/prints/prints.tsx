@@ -1,13 +1,15 @@
 'use client'
 
-import { Button, Modal, Progress, Textarea } from '@mantine/core'
+import { Button, Modal, Progress } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { type PrintLine, underWay } from '@/contract/prints'
 import type { Cause } from '@/contract/slip-data'
-import { OutcomeFields } from '@/ui/parts/outcome-fields'
-import { Form } from '@/ui/parts/panel'
+import { FormNote } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
+import { useRoomForm } from '@/ui/form/use-room-form'
 import { useDo } from '@/ui/parts/use-do'
 import css from './prints.module.css'
 
@@ -108,24 +110,26 @@ export function Prints({
   )
 }
 
-type Outcome = 'good' | 'proof' | 'spoiled' | 'not printed'
+type Said = {
+  readonly outcome: 'good' | 'proof' | 'spoiled' | 'not printed'
+  readonly cause: Cause | null
+  readonly note: string
+}
+const NOT_SAID: Said = { outcome: 'good', cause: null, note: '' }
 
 /** "What came out?" after a break: somebody has to look at the printer. */
 function Settle({ print }: { readonly print: PrintLine }) {
-  const { act, busy } = useDo()
   const [open, setOpen] = useState(false)
-  const [outcome, setOutcome] = useState<Outcome>('good')
-  const [cause, setCause] = useState<Cause | null>(null)
-  const [note, setNote] = useState('')
-  const shut = outcome === 'spoiled' && !cause ? 'Say what spoiled it.' : null
-  const settle = async (): Promise<void> => {
-    const done = await act(
-      'print.settle',
-      { id: print.id, outcome, cause: outcome === 'spoiled' ? cause : null, note },
-      outcome === 'not printed' ? 'Noted: nothing came out. It can be printed again.' : 'It is in the log.',
-    )
-    if (done) setOpen(false)
-  }
+  const form = useRoomForm({
+    action: 'print.settle',
+    row: null,
+    values: () => NOT_SAID,
+    input: (v) => ({ id: print.id, ...v, cause: causeOf(v) }),
+    done: (v) =>
+      v.outcome === 'not printed' ? 'Noted: nothing came out. It can be printed again.' : 'It is in the log.',
+    then: () => setOpen(false),
+  })
+  const { outcome } = form.values
   return (
     <>
       <Button size="compact-xs" onClick={() => setOpen(true)}>
@@ -133,11 +137,9 @@ function Settle({ print }: { readonly print: PrintLine }) {
       </Button>
       <Modal opened={open} onClose={() => setOpen(false)} title={`What came out: ${print.what}`} size="lg" centered>
         <Form
+          form={form}
           focused
           submit={outcome === 'not printed' ? 'Nothing came out' : `Log as ${outcome}`}
-          busy={busy}
-          shut={shut}
-          onSubmit={() => void settle()}
           extra={
             <Button variant="default" onClick={() => setOpen(false)}>
               Not yet
@@ -147,14 +149,11 @@ function Settle({ print }: { readonly print: PrintLine }) {
           <p>{print.printerSays}</p>
           <p className="soft small">Look into the printer’s tray first. It is not sent again by itself.</p>
           <OutcomeFields
-            label="Outcome"
             outcomes={['good', 'proof', 'spoiled', 'not printed']}
-            outcome={outcome}
-            onOutcome={setOutcome}
-            cause={cause}
-            onCause={setCause}
+            outcome={form.at('outcome')}
+            cause={form.at('cause')}
           />
-          <Textarea label="Note" autosize minRows={2} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+          <FormNote field={form.at('note')} label="Note" />
         </Form>
       </Modal>
     </>

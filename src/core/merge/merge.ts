@@ -1,0 +1,46 @@
+type Fields = Readonly<Record<string, unknown>>
+
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+const fieldsOf = (value: object): Fields => ({ ...value })
+
+/** Whether two values say the same: lists by their items in order, fields by name, in any order. */
+export function same(a: unknown, b: unknown): boolean {
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]))
+  if (!isFields(a) || !isFields(b)) return Object.is(a, b)
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])].every((key) => same(a[key], b[key]))
+}
+
+/**
+ * The fields in which two values differ, as paths: `facts.darkness.least`. A list is one field.
+ * @example differing({ a: 1, b: { c: 2, d: [3] } }, { a: 1, b: { c: 5, d: [4] } }) // ['b.c', 'b.d']
+ */
+export const differing = (a: object, b: object): readonly string[] =>
+  [...new Set([...Object.keys(a), ...Object.keys(b)])].flatMap((key) => {
+    const [x, y] = [fieldsOf(a)[key], fieldsOf(b)[key]]
+    if (isFields(x) && isFields(y)) return differing(x, y).map((path) => `${key}.${path}`)
+    return same(x, y) ? [] : [key]
+  })
+
+/**
+ * What two people made of one value at once, field by field: what was changed here since `base` stays, everything else is
+ * as the other left it. A field that the other took out, and that was not touched here, is out.
+ * @param base as both began. @param mine as it is here. @param theirs as it is there.
+ * @example merged({ a: 1, b: 1, c: 1 }, { a: 2, b: 1, c: 1 }, { a: 3, b: 3, c: 1 }) // { a: 2, b: 3, c: 1 }
+ */
+export function merged<T extends object>(base: T, mine: T, theirs: T): T {
+  return mergedAny(base, mine, theirs) as T
+}
+
+function mergedAny(base: unknown, mine: unknown, theirs: unknown): unknown {
+  if (!isFields(mine) || !isFields(theirs)) return same(mine, base) ? theirs : mine
+  const before = isFields(base) ? base : {}
+  const keys = new Set([...Object.keys(theirs), ...Object.keys(mine)])
+  return Object.fromEntries(
+    [...keys].flatMap((key) => {
+      const value = mergedAny(before[key], mine[key], theirs[key])
+      return value === undefined ? [] : [[key, value]]
+    }),
+  )
+}

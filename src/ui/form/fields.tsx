@@ -1,0 +1,269 @@
+'use client'
+
+import { Checkbox, MultiSelect, NumberInput, Select, Textarea, TextInput } from '@mantine/core'
+import type { ReactNode } from 'react'
+import type { Um } from '@/core/length/length'
+import { tradeLength } from '@/core/length/write'
+import { same } from '@/core/merge/merge'
+import { type Minor, writeMoney } from '@/core/money/money'
+import { CountField } from '@/ui/fields/count-field'
+import { LengthField } from '@/ui/fields/length-field'
+import { MoneyField } from '@/ui/fields/money-field'
+import { Choices, type ChoicesProps } from '@/ui/parts/choices'
+import { useWays } from '@/ui/unit/unit'
+import css from './form.module.css'
+import type { Field } from './use-room-form'
+
+/** A field with what somebody else made of it meanwhile below it, and the press that takes it. */
+function Changed<T>(props: {
+  readonly field: Field<T>
+  readonly say: (value: T) => string
+  readonly children: ReactNode
+}) {
+  const { field, say } = props
+  const { there } = field
+  return (
+    <div className={css.field}>
+      {props.children}
+      {there === null ? null : same(there.value, field.value) ? (
+        <p className={css.there}>Changed by somebody else meanwhile.</p>
+      ) : (
+        <p className={css.there}>
+          There now: <strong>{say(there.value)}</strong>{' '}
+          <button type="button" className={css.take} onClick={() => field.set(there.value)}>
+            Take it
+          </button>
+        </p>
+      )}
+    </div>
+  )
+}
+
+type Of<T> = { readonly field: Field<T>; readonly label: string }
+type First = { readonly first?: boolean }
+
+const sayText = (text: string): string => (text === '' ? 'empty' : text)
+const focus = (first: boolean | undefined) => (first ? { 'data-autofocus': true } : {})
+
+/** A line of text. */
+export function FormText(props: Of<string> & First & { readonly placeholder?: string; readonly description?: string }) {
+  const { field, label, first, ...rest } = props
+  return (
+    <Changed field={field} say={sayText}>
+      <TextInput
+        {...rest}
+        {...focus(first)}
+        label={label}
+        value={field.value}
+        error={field.error}
+        autoComplete="off"
+        onChange={(e) => field.set(e.currentTarget.value)}
+      />
+    </Changed>
+  )
+}
+
+/** Several lines of text. */
+export function FormNote(props: Of<string> & { readonly minRows?: number }) {
+  const { field, label, minRows = 2 } = props
+  return (
+    <Changed field={field} say={sayText}>
+      <Textarea
+        label={label}
+        autosize
+        minRows={minRows}
+        value={field.value}
+        error={field.error}
+        onChange={(e) => field.set(e.currentTarget.value)}
+      />
+    </Changed>
+  )
+}
+
+/** The items of a list that was typed as one text, without what is empty. */
+export const itemsOf = (typed: string, between: string): readonly string[] =>
+  typed
+    .split(between)
+    .map((t) => t.trim())
+    .filter(Boolean)
+
+type Item = { readonly value: string; readonly label: string }
+
+/** One of many. */
+export function FormSelect<V extends string | null>(
+  props: Of<V> & {
+    readonly data: readonly Item[] | readonly string[]
+    /** nothing may be chosen, and this stands there then */
+    readonly none?: string
+    readonly placeholder?: string
+    readonly description?: string
+    readonly nothingFound?: string
+    readonly searchable?: boolean
+    readonly w?: number
+    readonly size?: 'xs'
+  },
+) {
+  const { field, label, data, none, nothingFound, placeholder = none, ...rest } = props
+  const items: readonly Item[] = data.map((d) => (typeof d === 'string' ? { value: d, label: d } : d))
+  return (
+    <Changed field={field} say={(v) => items.find((i) => i.value === v)?.label ?? none ?? 'nothing'}>
+      <Select
+        {...rest}
+        {...(placeholder === undefined ? {} : { placeholder })}
+        {...(nothingFound === undefined ? {} : { nothingFoundMessage: nothingFound })}
+        label={label}
+        data={[...items]}
+        value={field.value}
+        error={field.error}
+        clearable={none !== undefined}
+        allowDeselect={none !== undefined}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(v) => field.set(v as V)}
+      />
+    </Changed>
+  )
+}
+
+/** Some of many. */
+export function FormSome<V extends string>(
+  props: Of<readonly V[]> & {
+    readonly data: readonly V[] | readonly Item[]
+    readonly searchable?: boolean
+    readonly flex?: number
+  },
+) {
+  const { field, label, data, ...rest } = props
+  const items: readonly Item[] = data.map((d) => (typeof d === 'string' ? { value: d, label: d } : d))
+  const name = (v: string): string => items.find((i) => i.value === v)?.label ?? v
+  return (
+    <Changed field={field} say={(list) => sayText(list.map(name).join(', '))}>
+      <MultiSelect
+        {...rest}
+        label={label}
+        data={[...items]}
+        value={[...field.value]}
+        error={field.error}
+        comboboxProps={{ withinPortal: false }}
+        onChange={(chosen) => field.set(items.flatMap(({ value }) => (chosen.includes(value) ? [value as V] : [])))}
+      />
+    </Changed>
+  )
+}
+
+/** One of a few. */
+export function FormChoices<V extends string>(
+  props: Of<V> & Omit<ChoicesProps<V>, 'label' | 'value' | 'onChange'> & { readonly onChosen?: (value: V) => void },
+) {
+  const { field, label, onChosen, ...rest } = props
+  return (
+    <Changed field={field} say={(v) => rest.choices.find((c) => c.value === v)?.label ?? v}>
+      <Choices
+        {...rest}
+        label={label}
+        value={field.value}
+        onChange={(v) => {
+          field.set(v)
+          onChosen?.(v)
+        }}
+      />
+      {field.error ? (
+        <p className="level-stop small" role="alert">
+          {field.error}
+        </p>
+      ) : null}
+    </Changed>
+  )
+}
+
+/** On or off. */
+export function FormCheck(props: Of<boolean>) {
+  const { field, label } = props
+  return (
+    <Changed field={field} say={(on) => (on ? 'on' : 'off')}>
+      <Checkbox label={label} checked={field.value} onChange={(e) => field.set(e.currentTarget.checked)} />
+    </Changed>
+  )
+}
+
+/** A whole number; its limits are the schema's. */
+export function FormCount<T extends number | null>(
+  props: Of<T> & {
+    readonly width?: number
+    readonly step?: number
+    readonly hideLabel?: boolean
+    readonly min?: number
+    readonly max?: number
+  },
+) {
+  const { field, label, min, max, ...rest } = props
+  return (
+    <Changed field={field} say={String}>
+      <CountField
+        {...rest}
+        label={label}
+        value={field.value ?? 0}
+        min={min ?? field.limits.min ?? 0}
+        max={max ?? field.limits.max ?? Number.MAX_SAFE_INTEGER}
+        error={field.error}
+        onUnread={field.unread}
+        onChange={(v) => field.set(v as T)}
+      />
+    </Changed>
+  )
+}
+
+/** Any number from the schema's limits; it may be missing. */
+export function FormNumber<T extends number | null>(props: Of<T> & { readonly width?: number }) {
+  const { field, label, width } = props
+  return (
+    <Changed field={field} say={(v) => (v === null ? 'nothing' : String(v))}>
+      <NumberInput
+        label={label}
+        size="xs"
+        w={width ?? 120}
+        value={field.value ?? ''}
+        error={field.error}
+        clampBehavior="none"
+        onChange={(v) => field.set((typeof v === 'number' ? v : null) as T)}
+      />
+    </Changed>
+  )
+}
+
+/** A length; it may still be missing. */
+export function FormLength<T extends Um | null>(
+  props: Of<T> & { readonly width?: number; readonly min?: number; readonly max?: number },
+) {
+  const { field, label, min, max, ...rest } = props
+  const { unit } = useWays()
+  return (
+    <Changed field={field} say={(v) => (v === null ? 'nothing' : tradeLength(v, unit))}>
+      <LengthField
+        {...rest}
+        label={label}
+        value={field.value}
+        min={min ?? field.limits.min ?? 0}
+        max={max ?? field.limits.max ?? Number.POSITIVE_INFINITY}
+        error={field.error}
+        onUnread={field.unread}
+        onChange={(v) => field.set(v as T)}
+      />
+    </Changed>
+  )
+}
+
+/** An amount in the room's currency; it may still be missing. */
+export function FormMoney<T extends Minor | null>({ field, label }: Of<T>) {
+  const { currency } = useWays()
+  return (
+    <Changed field={field} say={(v) => (v === null ? 'nothing' : writeMoney(v, currency))}>
+      <MoneyField
+        label={label}
+        value={field.value}
+        error={field.error}
+        onUnread={field.unread}
+        onChange={(v) => field.set(v as T)}
+      />
+    </Changed>
+  )
+}

@@ -1,0 +1,50 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import type { ReactNode } from 'react'
+import css from './form.module.css'
+import type { FormState } from './use-room-form'
+
+/** A form's fields one below the other, what is wrong with it as a whole, and its buttons. */
+export function Form(props: {
+  readonly form: FormState
+  readonly submit: string
+  /** why it cannot be done yet, when that is no field's */
+  readonly shut?: string | null
+  /** Enter does it as soon as the form is there */
+  readonly focused?: boolean
+  readonly extra?: ReactNode
+  readonly children: ReactNode
+}) {
+  const { form, shut } = props
+  return (
+    <form
+      ref={form.element}
+      className={css.form}
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (!shut) void form.submit()
+      }}
+    >
+      {props.children}
+      {form.said.map((says) => (
+        <p key={says} role="alert" className="level-stop small">
+          {says}
+        </p>
+      ))}
+      <div className={css.acts}>
+        <Button
+          type="submit"
+          loading={form.busy}
+          disabled={Boolean(shut)}
+          data-autofocus={props.focused ? true : undefined}
+        >
+          {props.submit}
+        </Button>
+        {props.extra}
+        {shut ? <span className="soft small">{shut}</span> : null}
+      </div>
+    </form>
+  )
+}
