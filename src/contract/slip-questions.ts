@@ -1,9 +1,7 @@
 import { z } from 'zod'
 import type { LengthUnit } from '@/core/length/length'
 import type { Offer } from '@/core/offer/other-sizes'
-import { bad, type Result } from '@/core/result/result'
 import type { VersionFacts } from '@/core/slip/facts'
-import type { Problem } from '@/core/words/problems'
 import { idSchema } from './lengths'
 import { sheetChoiceSchema, slipBodySchema } from './slip'
 
@@ -19,6 +17,7 @@ export const SLIP_QUESTIONS = {
   offers: z.object({ body: slipBodySchema, mode: z.enum(['whole', 'fill']), typed: z.string().max(80), unit }),
 }
 export type SlipQuestion = keyof typeof SLIP_QUESTIONS
+export type SlipAsked<Q extends SlipQuestion> = z.input<(typeof SLIP_QUESTIONS)[Q]>
 
 export type SlipAnswers = {
   version: VersionFacts
@@ -26,21 +25,4 @@ export type SlipAnswers = {
   closed: Readonly<Record<string, string>>
   /** the first of them, and how many there are */
   offers: { readonly offers: readonly Offer[]; readonly count: number; readonly room: boolean }
-}
-
-/** Asks one of them. Rejects never: nobody answering is a problem. */
-export async function askAboutSlip<Q extends SlipQuestion>(
-  question: Q,
-  input: z.input<(typeof SLIP_QUESTIONS)[Q]>,
-): Promise<Result<SlipAnswers[Q], Problem>> {
-  try {
-    const response = await fetch(`/api/slip/${question}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(input),
-    })
-    return (await response.json()) as Result<SlipAnswers[Q], Problem>
-  } catch {
-    return bad({ code: 'unreachable' })
-  }
 }

@@ -2,7 +2,8 @@
 
 import { Button, Modal, TextInput } from '@mantine/core'
 import { useEffect, useState } from 'react'
-import { askAboutSlip, type SlipAnswers } from '@/contract/slip-questions'
+import { askAboutSlip } from '@/contract/call'
+import type { SlipAnswers } from '@/contract/slip-questions'
 import type { LengthUnit } from '@/core/length/length'
 import { tradePair, writeNumber } from '@/core/length/write'
 import { writeMoney } from '@/core/money/money'

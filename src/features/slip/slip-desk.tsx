@@ -1,5 +1,6 @@
 'use client'
 
+import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
@@ -15,9 +16,7 @@ import { useWays } from '@/ui/unit/unit'
 import { AnotherSize } from './another-size'
 import { Conflict } from './conflict'
 import { Docket, firstOpen, LINES, type LineName } from './docket'
-import { OutcomeDialog } from './outcome-dialog'
 import { PrintActs, whyShut } from './print-acts'
-import { PrintDialog } from './print-dialog'
 import { PrintList } from './print-list'
 import { useSaveFile } from './save-file'
 import { titleFrom } from './sentences'
@@ -30,6 +29,10 @@ import { useKnown } from './use-known'
 import { useMorePrints } from './use-more-prints'
 import { useSavedSlip } from './use-saved-slip'
 import { wantedOf } from './wanted'
+
+// forms come with their schemas: they follow the page, and are there before anybody presses
+const OutcomeDialog = dynamic(() => import('./outcome-dialog').then((m) => m.OutcomeDialog), { ssr: false })
+const PrintDialog = dynamic(() => import('./print-dialog').then((m) => m.PrintDialog), { ssr: false })
 
 /** One slip from picture to log: the docket left, the sheet right, figures and checks below it. */
 export function SlipDesk(page: SlipPage) {

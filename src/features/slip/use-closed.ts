@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useState } from 'react'
-import { askAboutSlip } from '@/contract/slip-questions'
+import { askAboutSlip } from '@/contract/call'
 import type { LengthUnit } from '@/core/length/length'
 import type { PrintBody } from '@/core/slip/body'
 

@@ -1,7 +1,7 @@
 'use client'
 
 import { useCallback, useMemo, useRef, useState } from 'react'
-import { askAboutSlip } from '@/contract/slip-questions'
+import { askAboutSlip } from '@/contract/call'
 import type { Catalogue } from '@/core/slip/catalogue'
 import type { VersionFacts } from '@/core/slip/facts'
 import { tellProblem } from '@/ui/parts/tell'

@@ -86,23 +86,23 @@ describe('prints on a screen', () => {
 })
 
 describe('after a break', () => {
-  const ask = (): HTMLElement => {
+  const ask = async (): Promise<HTMLElement> => {
     const lost = print({
       state: 'not known',
       printerSays: 'Libreta was closed while it was sent. The printer knows job 7.',
     })
     show(<Prints prints={[lost]} label="On the way" />)
-    fireEvent.click(screen.getByRole('button', { name: 'Say what came out' }))
+    fireEvent.click(await screen.findByRole('button', { name: 'Say what came out' }))
     return screen.getByRole('dialog')
   }
-  it('the question says what the printer says, and that nothing is sent again by itself', () => {
-    const dialog = ask()
+  it('the question says what the printer says, and that nothing is sent again by itself', async () => {
+    const dialog = await ask()
     expect(dialog.textContent).toContain('The printer knows job 7.')
     expect(dialog.textContent).toContain('It is not sent again by itself.')
   })
   it('good is logged', async () => {
     const asked = hearing(done())
-    const dialog = within(ask())
+    const dialog = within(await ask())
     fireEvent.change(dialog.getByLabelText('Note'), { target: { value: 'it lay in the tray' } })
     fireEvent.click(dialog.getByRole('button', { name: 'Log as good' }))
     await waitFor(() => expect(asked).toHaveLength(1))
@@ -113,7 +113,7 @@ describe('after a break', () => {
   })
   it('spoiled wants a cause first', async () => {
     const asked = hearing(done())
-    const dialog = within(ask())
+    const dialog = within(await ask())
     fireEvent.click(dialog.getByRole('radio', { name: 'Spoiled' }))
     fireEvent.click(dialog.getByRole('button', { name: 'Log as spoiled' }))
     expect(await dialog.findByText(/say what spoiled it/)).toBeTruthy()
@@ -122,7 +122,7 @@ describe('after a break', () => {
   })
   it('nothing came out: that is an answer as well', async () => {
     const asked = hearing(done())
-    const dialog = within(ask())
+    const dialog = within(await ask())
     fireEvent.click(dialog.getByRole('radio', { name: 'Nothing came out' }))
     fireEvent.click(dialog.getByRole('button', { name: 'Nothing came out' }))
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ outcome: 'not printed', cause: null }))
