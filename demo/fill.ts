@@ -24,7 +24,7 @@ import { printerProfile } from './icc'
 import { DEMO_PAPERS } from './papers'
 import { DEMO_GROUPS, DEMO_HELPER, DEMO_KEEPER, DEMO_MEMBERS } from './people'
 import { DEMO_PICTURES } from './pictures'
-import { DEMO_PRESETS, DEMO_PROFILES, type DemoPreset } from './presets'
+import { colourOf, DEMO_PRESETS, DEMO_PROFILES, type DemoPreset } from './presets'
 import { DEMO_PRINTERS } from './printers'
 import { DEMO_PRINTS, DEMO_WAITING, type DemoPrint } from './prints'
 import { pick, seeded } from './random'
@@ -255,8 +255,7 @@ class Filling {
       passes: p.passes ?? 'one-way',
       blackInk: p.black,
       topcoat: p.topcoat ?? null,
-      printerColour: p.colour,
-      tint: p.tint ?? null,
+      ...colourOf(p),
       fileColour: p.profile
         ? {
             kind: 'profile',

@@ -1,4 +1,5 @@
 import type { FileColour, Settings } from '@/core/preset/settings'
+import type { PrinterColour } from '@/core/printer/facts'
 
 /** A preset of the demo room by names; ids are put in when the room is filled. */
 export type DemoPreset = {
@@ -9,7 +10,9 @@ export type DemoPreset = {
   readonly mediaSetting: string
   readonly quality: string
   readonly black: Settings['blackInk']
-  readonly colour: Settings['printerColour']
+  /** what the printer does to colour; monochrome is its own way without colour */
+  readonly colour: PrinterColour | 'monochrome'
+  readonly driverProfile?: Settings['driverProfile']
   readonly profile?: { readonly name: string; readonly intent: Extract<FileColour, { kind: 'profile' }>['intent'] }
   readonly passes?: Settings['passes']
   readonly tint?: Settings['tint']
@@ -22,6 +25,14 @@ export type DemoPreset = {
   readonly earlier?: readonly { readonly change: Partial<Settings>; readonly why: string }[]
 }
 
+/** How a demo preset makes colour, as its settings say it. */
+export const colourOf = (p: DemoPreset): Pick<Settings, 'colourMode' | 'printerColour' | 'driverProfile' | 'tint'> => ({
+  colourMode: p.colour === 'monochrome' ? 'monochrome' : 'colour',
+  printerColour: p.colour === 'monochrome' ? null : p.colour,
+  driverProfile: p.driverProfile ?? null,
+  tint: p.tint ?? null,
+})
+
 export const DEMO_PRESETS: readonly DemoPreset[] = [
   {
     name: 'Otter, Fenland Matte, neutral grey',
@@ -31,7 +42,7 @@ export const DEMO_PRESETS: readonly DemoPreset[] = [
     mediaSetting: 'matte-b',
     quality: 'fine',
     black: 'matte',
-    colour: 'grey mode',
+    colour: 'monochrome',
     tint: { a: 0, b: 0 },
     why: 'quality fine: banding in skies at quick',
     earlier: [
@@ -99,7 +110,7 @@ export const DEMO_PRESETS: readonly DemoPreset[] = [
     quality: 'fine',
     black: 'matte',
     own: { drying: 'one-second' },
-    colour: 'grey mode',
+    colour: 'monochrome',
     tint: { a: 3, b: 7 },
     edge: 'margins',
     why: 'warmer by 2, beside the framed ones',
@@ -138,7 +149,7 @@ export const DEMO_PRESETS: readonly DemoPreset[] = [
     mediaSetting: 'lustre-a',
     quality: 'best',
     black: 'photo',
-    colour: 'grey mode',
+    colour: 'monochrome',
     tint: { a: 0, b: 0 },
     why: 'first version',
   },

@@ -6,7 +6,7 @@ import type { Settings } from '@/core/preset/settings'
 import { checkRules, type Rule, type Selection } from '@/core/rules/rules'
 import { sayReason } from '@/core/words/options'
 import { DEMO_PAPERS } from './papers'
-import { DEMO_PRESETS } from './presets'
+import { colourOf, DEMO_PRESETS } from './presets'
 import { DEMO_PRINTERS } from './printers'
 
 const papers = DEMO_PAPERS.map((p) => ({
@@ -61,10 +61,12 @@ const CLOSED: readonly (readonly [queue: string, rule: string, given: Selection,
   ['Otter, photo', 'topcoat black', { blackInk: 'matte' }, 'topcoat', 'even'],
   ['Otter, photo', 'mirror', { paper: 'Ebb Transfer 130' }, 'mirror', 'off'],
   ['Otter, photo', 'once', { fileColour: 'fenland-b-fine' }, 'printerColour', 'own'],
-  ['Otter, photo', 'grey file', { fileColour: 'fenland-b-fine' }, 'printerColour', 'grey mode'],
-  ['Otter, photo', 'grey tint', { printerColour: 'grey mode' }, 'tint', 'none'],
-  ['Otter, photo', 'grey profile', { fileColour: 'fen-grey' }, 'printerColour', 'off'],
-  ['Otter, photo', 'tint', { printerColour: 'own' }, 'tint', 'set'],
+  ['Otter, photo', 'grey file', { fileColour: 'fenland-b-fine' }, 'colourMode', 'monochrome'],
+  ['Otter, photo', 'grey tint', { colourMode: 'monochrome' }, 'tint', 'none'],
+  ['Otter, photo', 'monochrome made', { colourMode: 'monochrome' }, 'printerColour', 'own'],
+  ['Otter, photo', 'colour made', { colourMode: 'colour' }, 'printerColour', 'none'],
+  ['Otter, photo', 'grey profile', { fileColour: 'fen-grey' }, 'colourMode', 'colour'],
+  ['Otter, photo', 'tint', { colourMode: 'colour' }, 'tint', 'set'],
   ['Otter, photo', 'matte papers take matte black', { mediaSetting: 'cotton' }, 'blackInk', 'photo'],
   ['Otter, photo', 'pause for cotton', { mediaSetting: 'cotton' }, 'own:drying', 'none'],
   ['Heron', 'length front sheet', { feed: 'front sheet' }, 'length', String(fromMm(5000))],
@@ -103,6 +105,8 @@ const IDS: Readonly<Record<string, readonly string[]>> = {
     'topcoat black',
     'mirror',
     'once',
+    'colour made',
+    'monochrome made',
     'grey file',
     'grey tint',
     'grey profile',
@@ -147,6 +151,8 @@ const IDS: Readonly<Record<string, readonly string[]>> = {
     '16 bit',
     'mirror',
     'once',
+    'colour made',
+    'monochrome made',
     'grey file',
     'grey tint',
     'grey profile',
@@ -207,8 +213,7 @@ describe('the rules of the demo room', () => {
         passes: p.passes ?? 'one-way',
         blackInk: p.black,
         topcoat: p.topcoat ?? null,
-        printerColour: p.colour,
-        tint: p.tint ?? null,
+        ...colourOf(p),
         fileColour: p.profile
           ? { kind: 'profile', profileId: 'fenland-b-fine', intent: 'relative', blackPoint: true }
           : { kind: 'untouched' },

@@ -47,15 +47,15 @@ describe('presets', () => {
     const id = one("select id from presets where name = 'Otter, Fenland Matte, colour'")
     const page = await visit.open(`/presets/${id}`)
     await says(page, 'Colour is converted once: the file to fenland-b-fine')
-    await chip(page, 'Printer colour', 'Grey mode')
-    await says(page, /Printer colour: Grey mode is closed because .*convert/)
-    await says(page, /Set printer colour to Grey mode.* file colour to Untouched/)
+    await chip(page, 'Colour mode', 'Monochrome')
+    await says(page, /Colour mode: Monochrome is closed because .*/)
+    await says(page, /Set colour mode to Monochrome.* file colour to Untouched/)
     await page.evaluate(() => {
-      ;[...document.querySelectorAll('button')].find((b) => /^Set printer colour/.test(b.textContent ?? ''))?.click()
+      ;[...document.querySelectorAll('button')].find((b) => /^Set colour mode/.test(b.textContent ?? ''))?.click()
     })
     await says(page, 'draft of version 3')
-    await says(page, 'Grey is made once, by the printer’s grey mode')
-    await says(page, /printer colour grey mode, was off/)
+    await says(page, 'Grey is made once, in the printer’s own monochrome')
+    await says(page, /colour mode monochrome, was colour/)
     await press(page, 'Seal version 3')
     await page.waitForSelector('[role=dialog] input')
     await page.type('[role=dialog] input', 'tried in grey')
@@ -72,7 +72,7 @@ describe('presets', () => {
     await (await page.waitForSelector('section[aria-label=Preset] button'))?.click()
     await says(
       page,
-      /Version 3 is newer; this slip keeps version 2 until you move it. What changed: .*printer colour grey mode, was off/,
+      /Version 3 is newer; this slip keeps version 2 until you move it. What changed: .*colour mode monochrome, was colour/,
     )
     await press(page, 'Move to version 3')
     await says(page, 'Otter, Fenland Matte, colour, version 3')
@@ -90,7 +90,7 @@ describe('presets', () => {
       ;[...document.querySelectorAll<HTMLElement>('[role=option]')].find((o) => o.textContent === 'Wren')?.click()
     })
     await page.click('[role=dialog] button[type=submit]')
-    await says(page, /Wren has no printer colour grey mode/)
+    await says(page, /Wren has no colour mode monochrome/)
     await says(page, /Media setting: .* is closed because|Paper: .* is closed because|Feed: .* is closed because/)
   })
 })

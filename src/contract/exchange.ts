@@ -1,13 +1,14 @@
 import { z } from 'zod'
 import { bad, ok, type Result } from '@/core/result/result'
+import { exchangeNow } from './former'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
 
 /** The number of the exchange format; raised when a field changes its meaning, with an upgrade in {@link UPGRADES}. */
-export const EXCHANGE_VERSION = 1
+export const EXCHANGE_VERSION = 2
 
-/** How files of older numbers become the present one, by the number that they have. None yet: this is the first. */
-const UPGRADES: Readonly<Record<number, (data: unknown) => unknown>> = {}
+/** How files of older numbers become those of the next, by the number that they have. */
+const UPGRADES: Readonly<Record<number, (data: unknown) => unknown>> = { 1: exchangeNow }
 
 const queueSchema = z.object({
   name: z.string().min(1).max(120),

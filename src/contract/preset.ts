@@ -1,7 +1,12 @@
 import { z } from 'zod'
 import { INTENTS, type Settings } from '@/core/preset/settings'
-import { PRINTER_COLOURS } from '@/core/printer/facts'
+import { COLOUR_MODES, PRINTER_COLOURS } from '@/core/printer/facts'
 import { idSchema } from './lengths'
+
+const driverProfileName = z
+  .string()
+  .transform((s) => s.normalize('NFC').trim())
+  .pipe(z.string().min(1, 'the profile’s name is needed').max(120, 'at most 120 letters'))
 
 export const settingsSchema = z
   .object({
@@ -14,7 +19,12 @@ export const settingsSchema = z
     passes: z.enum(['one-way', 'two-way']),
     blackInk: z.enum(['photo', 'matte']),
     topcoat: z.string().max(60).nullable(),
-    printerColour: z.enum(PRINTER_COLOURS),
+    colourMode: z.enum(COLOUR_MODES),
+    printerColour: z.enum(PRINTER_COLOURS).nullable(),
+    driverProfile: z
+      .object({ name: driverProfileName, intent: z.enum(INTENTS) })
+      .readonly()
+      .nullable(),
     tint: z
       .object({ a: z.int().min(-100).max(100), b: z.int().min(-100).max(100) })
       .readonly()

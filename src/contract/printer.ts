@@ -1,5 +1,13 @@
 import { z } from 'zod'
-import { ANY_DARKNESS, type Feed, NO_WORDS, PRINTER_COLOURS, type QueueFacts, SURFACES } from '@/core/printer/facts'
+import {
+  ANY_DARKNESS,
+  COLOUR_MODES,
+  type Feed,
+  NO_WORDS,
+  PRINTER_COLOURS,
+  type QueueFacts,
+  SURFACES,
+} from '@/core/printer/facts'
 import { edgesSchema, lengthSchema, nameSchema } from './lengths'
 
 const keySchema = z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/, 'small letters, digits and hyphens')
@@ -149,7 +157,8 @@ export const queueFactsSchema = z
     feeds: z.array(queueFeedSchema).max(12).readonly(),
     qualities: z.array(qualitySchema).max(12).readonly(),
     mediaSettings: z.array(mediaSettingSchema).max(80).readonly(),
-    printerColours: z.array(z.enum(PRINTER_COLOURS)).min(1).readonly(),
+    colourModes: z.array(z.enum(COLOUR_MODES)).min(1, 'at least one').readonly(),
+    printerColours: z.array(z.enum(PRINTER_COLOURS)).readonly(),
     topcoats: z.array(z.string().min(1).max(60)).max(10).readonly(),
     twoWayBelowRank: z.int().min(1).max(21).nullable(),
     nativePpi: z.int().min(60).max(2880),
@@ -160,4 +169,8 @@ export const queueFactsSchema = z
     darkness: darknessSchema.default(ANY_DARKNESS),
     ipp: ippWordsSchema.default(NO_WORDS),
   })
-  .readonly() satisfies z.ZodType<QueueFacts, unknown>
+  .readonly()
+  .refine((f) => f.colourModes.includes('colour') === f.printerColours.length > 0, {
+    path: ['printerColours'],
+    message: 'a queue with the mode colour has at least one, one without has none',
+  }) satisfies z.ZodType<QueueFacts, unknown>

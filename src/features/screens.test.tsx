@@ -313,12 +313,15 @@ describe('the rows of a preset', () => {
   it('a closed value says why, and one press makes the smallest change', () => {
     const change = vi.fn()
     show(<PresetRows settings={settings} world={world} frozen={false} onChange={change} />)
-    fireEvent.click(screen.getByRole('radio', { name: 'Grey mode' }))
+    fireEvent.click(screen.getByRole('radio', { name: 'Monochrome' }))
     expect(change).not.toHaveBeenCalled()
-    expect(screen.getByText(/Printer colour: Grey mode is closed because .* \(file colour is To fen-b\)/)).toBeTruthy()
-    fireEvent.click(screen.getByRole('button', { name: /^Set printer colour to Grey mode/ }))
+    expect(screen.getByText(/Colour mode: Monochrome is closed because .* \(file colour is To fen-b\)/)).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: /^Set colour mode to Monochrome/ }))
     expect(change).toHaveBeenCalledWith(
-      expect.objectContaining({ printerColour: 'grey mode', fileColour: { kind: 'untouched' }, tint: { a: 0, b: 0 } }),
+      expect.objectContaining({
+        ...{ colourMode: 'monochrome', printerColour: null, driverProfile: null },
+        ...{ fileColour: { kind: 'untouched' }, tint: { a: 0, b: 0 } },
+      }),
     )
   })
   it('an open value is taken at once', () => {

@@ -27,7 +27,7 @@ const fen = { name: 'fen', sealMadeWith: null, grey: false }
 
 const GREY = {
   ...VERSION,
-  settings: { ...VERSION.settings, printerColour: 'grey mode' as const },
+  settings: { ...VERSION.settings, colourMode: 'monochrome' as const, printerColour: null },
   darkness: { least: -8, most: 8, step: 2 },
 }
 const LOADED = {
@@ -66,18 +66,21 @@ const CASES: readonly Case[] = [
   {
     name: 'grey made once',
     check: 'conversion',
-    rest: { version: settings({ printerColour: 'grey mode', tint: { a: 0, b: 0 } }) },
+    rest: { version: settings({ colourMode: 'monochrome', printerColour: null, tint: { a: 0, b: 0 } }) },
     level: 'fine',
-    says: /printer’s grey mode/,
+    says: /printer’s own monochrome/,
   },
   {
     name: 'grey with its own profile',
     check: 'conversion',
     rest: {
-      version: { ...settings({ fileColour: profiled, printerColour: 'grey mode' }), profile: { ...fen, grey: true } },
+      version: {
+        ...settings({ fileColour: profiled, colourMode: 'monochrome', printerColour: null }),
+        profile: { ...fen, grey: true },
+      },
     },
     level: 'fine',
-    says: /made for grey mode/,
+    says: /made for monochrome/,
   },
   { name: 'no picture', check: 'complete', rest: { picture: null }, level: 'stop', says: /No picture yet/ },
   { name: 'no preset', check: 'complete', rest: { version: null }, level: 'stop', says: /No preset yet/ },

@@ -7,7 +7,7 @@ export const darknessKnown: Check = {
   about: 'the queue knows this darkness',
   of: 'print',
   run: ({ print, version }) => {
-    if (version?.settings.printerColour !== 'grey mode') return null
+    if (version?.settings.colourMode !== 'monochrome') return null
     const { least, most, step } = version.darkness ?? ANY_DARKNESS
     const { darkness } = print
     return darkness < least || darkness > most || darkness % step !== 0

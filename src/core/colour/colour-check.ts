@@ -7,7 +7,7 @@ export type ColourCheck =
   | { readonly code: 'once_by_printer'; readonly how: 'own' | 'driver profile' }
   | { readonly code: 'grey_by_printer' }
   | { readonly code: 'grey_by_both'; readonly profile: string }
-  | { readonly code: 'twice'; readonly profile: string; readonly how: Settings['printerColour'] }
+  | { readonly code: 'twice'; readonly profile: string; readonly how: 'own' | 'driver profile' | 'monochrome' }
   | { readonly code: 'not_at_all' }
   | { readonly code: 'not_described'; readonly profile: string }
 
@@ -16,17 +16,20 @@ export type ColourCheck =
  * numbers mean (null: no picture yet).
  */
 export function colourCheck(
-  settings: Pick<Settings, 'fileColour' | 'printerColour'>,
+  settings: Pick<Settings, 'fileColour' | 'colourMode' | 'printerColour'>,
   profile: { readonly name: string; readonly grey: boolean } | null,
   described: boolean | null,
 ): ColourCheck {
-  const { fileColour, printerColour } = settings
+  const { fileColour, colourMode } = settings
+  // a draft in colour whose printer colour is not said yet does nothing to it
+  const printerColour = settings.printerColour ?? 'off'
   if (fileColour.kind === 'untouched') {
-    if (printerColour === 'off') return { code: 'not_at_all' }
-    return printerColour === 'grey mode' ? { code: 'grey_by_printer' } : { code: 'once_by_printer', how: printerColour }
+    if (colourMode === 'monochrome') return { code: 'grey_by_printer' }
+    return printerColour === 'off' ? { code: 'not_at_all' } : { code: 'once_by_printer', how: printerColour }
   }
   const name = profile?.name ?? 'a profile that is missing'
-  if (printerColour === 'grey mode' && profile?.grey) return { code: 'grey_by_both', profile: name }
+  if (colourMode === 'monochrome')
+    return profile?.grey ? { code: 'grey_by_both', profile: name } : { code: 'twice', profile: name, how: 'monochrome' }
   if (printerColour !== 'off') return { code: 'twice', profile: name, how: printerColour }
   return described === false ? { code: 'not_described', profile: name } : { code: 'once_by_file', profile: name }
 }
@@ -43,9 +46,9 @@ export function sayColour(c: ColourCheck): string {
     case 'once_by_printer':
       return `Colour is converted once, by the printer (${c.how}); the file goes as it is.`
     case 'grey_by_printer':
-      return 'Grey is made once, by the printer’s grey mode; the file goes as it is.'
+      return 'Grey is made once, in the printer’s own monochrome; the file goes as it is.'
     case 'grey_by_both':
-      return `Grey is converted to ${c.profile}, which was made for grey mode.`
+      return `Grey is converted to ${c.profile}, which was made for monochrome.`
     case 'twice':
       return `Colour is converted twice: the file to ${c.profile}, then again by the printer (${c.how}). Turn one of them off.`
     case 'not_at_all':

@@ -152,7 +152,7 @@ const RULES: readonly Rule[] = [
     id: 'tint',
     when: [{ option: 'printer', in: ['off', 'own'] }],
     then: { option: 'tint', in: ['none'] },
-    because: 'tint belongs to grey mode',
+    because: 'tint belongs to monochrome',
   },
 ]
 

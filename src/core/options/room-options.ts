@@ -1,7 +1,7 @@
 import { type Um, um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import type { Settings } from '@/core/preset/settings'
-import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
+import { COLOUR_MODES, type Feed, PRINTER_COLOURS, type QueueFacts, type Surface } from '@/core/printer/facts'
 import type { Literal, Option, Rule, Selection } from '@/core/rules/rules'
 
 export type RoomPaper = {
@@ -11,7 +11,7 @@ export type RoomPaper = {
   readonly thickness: number
   readonly weight: number
 }
-/** `grey`: made for the printer's grey mode (its space is GRAY). */
+/** `grey`: made for the printer's monochrome (its space is GRAY). */
 export type RoomProfile = { readonly id: string; readonly name: string; readonly grey: boolean }
 
 /** What one queue's options are made of. */
@@ -23,6 +23,8 @@ export type QueueWorld = {
 }
 
 const NO_TOPCOAT = 'none'
+/** Of the printer's colour in monochrome. */
+const NO_COLOUR = 'none'
 const UNTOUCHED = 'untouched'
 
 const words = (...list: readonly string[]) => list.map((w) => ({ id: w, name: w[0]?.toUpperCase() + w.slice(1) }))
@@ -64,7 +66,12 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
       name: 'File colour',
       values: [...words(UNTOUCHED), ...world.profiles.map((p) => ({ id: p.id, name: `To ${p.name}` }))],
     },
-    { id: 'printerColour', name: 'Printer colour', values: words(...facts.printerColours) },
+    { id: 'colourMode', name: 'Colour mode', values: words(...facts.colourModes) },
+    {
+      id: 'printerColour',
+      name: 'Printer colour',
+      values: words(...facts.printerColours, ...(facts.colourModes.includes('monochrome') ? [NO_COLOUR] : [])),
+    },
     {
       id: 'tint',
       name: 'Tint',
@@ -272,40 +279,53 @@ function colourRules({ facts, profiles }: QueueWorld): readonly Rule[] {
   const colour = profiles.filter((p) => !p.grey).map((p) => p.id)
   const grey = profiles.filter((p) => p.grey).map((p) => p.id)
   const found: Rule[] = []
-  const has = (c: QueueFacts['printerColours'][number]): boolean => facts.printerColours.includes(c)
+  const off = facts.printerColours.filter((c) => c === 'off')
+  const monochrome = facts.colourModes.filter((m) => m === 'monochrome')
   if (colour.length > 0)
     found.push({
       id: 'once',
       when: [is('fileColour', ...colour)],
-      then: is('printerColour', ...(has('off') ? ['off'] : [])),
+      then: is('printerColour', ...off),
       because: 'the file is converted to a profile already, and the printer would convert it a second time',
     })
-  if (has('grey mode')) {
+  if (monochrome.length > 0) {
+    found.push({
+      id: 'colour made',
+      when: [is('colourMode', 'colour')],
+      then: is('printerColour', ...facts.printerColours),
+      because: 'in colour the printer converts by itself in one of its ways, or its colour is off',
+    })
+    found.push({
+      id: 'monochrome made',
+      when: [is('colourMode', 'monochrome')],
+      then: is('printerColour', NO_COLOUR),
+      because: 'monochrome is made in the printer’s own black-and-white way',
+    })
     found.push({
       id: 'grey file',
-      when: [is('printerColour', 'grey mode')],
+      when: [is('colourMode', 'monochrome')],
       then: is('fileColour', UNTOUCHED, ...grey),
-      because: 'grey mode takes an untouched file, or one converted to a profile that was made for it',
+      because: 'monochrome takes an untouched file, or one converted to a profile that was made for it',
     })
     found.push({
       id: 'grey tint',
-      when: [is('printerColour', 'grey mode')],
+      when: [is('colourMode', 'monochrome')],
       then: is('tint', 'set'),
-      because: 'grey mode always has a tint; 0, 0 is neutral',
+      because: 'monochrome always has a tint; 0, 0 is neutral',
     })
   }
   if (grey.length > 0)
     found.push({
       id: 'grey profile',
       when: [is('fileColour', ...grey)],
-      then: is('printerColour', ...(has('grey mode') ? ['grey mode'] : [])),
-      because: 'this profile was made for grey mode',
+      then: is('colourMode', ...monochrome),
+      because: 'this profile was made for monochrome',
     })
   found.push({
     id: 'tint',
     when: [is('tint', 'set')],
-    then: is('printerColour', ...(has('grey mode') ? ['grey mode'] : [])),
-    because: 'tint belongs to grey mode',
+    then: is('colourMode', ...monochrome),
+    because: 'tint belongs to monochrome',
   })
   return found
 }
@@ -322,7 +342,8 @@ export function selectionOf(s: Settings, options: readonly Option[]): Selection 
     passes: s.passes,
     topcoat: s.topcoat ?? NO_TOPCOAT,
     fileColour: s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId,
-    printerColour: s.printerColour,
+    colourMode: s.colourMode,
+    printerColour: s.printerColour ?? NO_COLOUR,
     tint: s.tint ? 'set' : 'none',
     bits: String(s.bits),
     mirror: s.mirror ? 'on' : 'off',
@@ -347,6 +368,7 @@ export function settingsWith(s: Settings, selection: Selection): Settings {
   const file = pick('fileColour', s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId)
   const tint = pick('tint', s.tint ? 'set' : 'none')
   const topcoat = pick('topcoat', s.topcoat ?? NO_TOPCOAT)
+  const printerColour = pick('printerColour', s.printerColour ?? NO_COLOUR)
   const kept = s.fileColour.kind === 'profile' ? s.fileColour : { intent: 'relative' as const, blackPoint: true }
   return {
     ...s,
@@ -362,7 +384,9 @@ export function settingsWith(s: Settings, selection: Selection): Settings {
       file === UNTOUCHED
         ? { kind: 'untouched' }
         : { kind: 'profile', profileId: file, intent: kept.intent, blackPoint: kept.blackPoint },
-    printerColour: pick('printerColour', s.printerColour) as Settings['printerColour'],
+    colourMode: COLOUR_MODES.find((m) => m === pick('colourMode', s.colourMode)) ?? s.colourMode,
+    printerColour: PRINTER_COLOURS.find((c) => c === printerColour) ?? null,
+    driverProfile: printerColour === 'driver profile' ? s.driverProfile : null,
     tint: tint === 'none' ? null : (s.tint ?? { a: 0, b: 0 }),
     bits: pick('bits', String(s.bits)) === '16' ? 16 : 8,
     mirror: pick('mirror', s.mirror ? 'on' : 'off') === 'on',

@@ -10,7 +10,7 @@ const base = VERSION.settings
 describe('the seal', () => {
   it('is canonical: keys in order, no spaces, NFC', () => {
     expect(sealedText({ ...base, inkSet: 'e\u0301ncre' })).toBe(
-      '{"blackInk":"matte","feed":"f","inkSet":"éncre","mediaSetting":"matte","paper":"paper","passes":"one-way","printerColour":"own","quality":"fine","queue":"q","schema":1,"tint":null,"topcoat":null}',
+      '{"blackInk":"matte","colourMode":"colour","driverProfile":null,"feed":"f","inkSet":"éncre","mediaSetting":"matte","paper":"paper","passes":"one-way","printerColour":"own","quality":"fine","queue":"q","schema":2,"tint":null,"topcoat":null}',
     )
   })
   const lands: readonly Partial<Settings>[] = [
@@ -24,6 +24,8 @@ describe('the seal', () => {
     { blackInk: 'photo' },
     { topcoat: 'even' },
     { printerColour: 'off' },
+    { colourMode: 'monochrome', printerColour: null },
+    { driverProfile: { name: 'fen lustre', intent: 'relative' } },
     { tint: { a: 1, b: 0 } },
   ]
   it.each(lands)('changes with what decides how ink lands: %o', (patch) => {

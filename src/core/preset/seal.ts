@@ -2,7 +2,7 @@ import canonicalize from 'canonicalize'
 import type { Settings } from './settings'
 
 /** The schema number of what a seal covers: raised when a field joins it. */
-export const SEAL_SCHEMA = 1
+export const SEAL_SCHEMA = 2
 
 /** Crockford's base 32: no I, L, O, U, so that a seal can be read out. */
 const CROCKFORD = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
@@ -12,6 +12,7 @@ const CROCKFORD = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
  * @param sealOwn ids of the room's own options that decide how ink lands; without one the schema has no `own`.
  */
 export function sealed(settings: Settings, sealOwn: readonly string[] = []): Readonly<Record<string, unknown>> {
+  const driver = settings.driverProfile
   const own = Object.fromEntries(Object.entries(settings.own).filter(([id]) => sealOwn.includes(id)))
   return {
     ...(Object.keys(own).length > 0 ? { own } : {}),
@@ -25,7 +26,9 @@ export function sealed(settings: Settings, sealOwn: readonly string[] = []): Rea
     passes: settings.passes,
     blackInk: settings.blackInk,
     topcoat: settings.topcoat === null ? null : settings.topcoat.normalize('NFC'),
+    colourMode: settings.colourMode,
     printerColour: settings.printerColour,
+    driverProfile: driver && { name: driver.name.normalize('NFC'), intent: driver.intent },
     tint: settings.tint,
   }
 }

@@ -1,4 +1,4 @@
-import type { BlackInk, PrinterColour } from '@/core/printer/facts'
+import type { BlackInk, ColourMode, PrinterColour } from '@/core/printer/facts'
 
 /** ICC rendering intents, ICC.1:2010 clause 3.1. */
 export const INTENTS = ['perceptual', 'relative', 'saturation', 'absolute'] as const
@@ -25,8 +25,12 @@ export type Settings = {
   readonly passes: 'one-way' | 'two-way'
   readonly blackInk: BlackInk
   readonly topcoat: string | null
-  readonly printerColour: PrinterColour
-  /** two whole numbers of the printer's grey mode; null outside it */
+  readonly colourMode: ColourMode
+  /** null in monochrome, which is made in the printer's own way */
+  readonly printerColour: PrinterColour | null
+  /** what the driver converts to, when it is the driver that does; null also where nobody said */
+  readonly driverProfile: { readonly name: string; readonly intent: Intent } | null
+  /** two whole numbers of the printer's monochrome; null in colour */
   readonly tint: { readonly a: number; readonly b: number } | null
   readonly fileColour: FileColour
   readonly bits: 8 | 16

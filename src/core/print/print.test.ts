@@ -69,15 +69,10 @@ describe('what a printer is asked for', () => {
     const words = { ...NO_WORDS, qualities: { fine: 5 } as const }
     expect(ticketFor(withSettings({ qualityId: 'fine' }), words, QUALITIES, B4, null, RASTER, null).quality).toBe(5)
   })
-  it('grey mode is monochrome, everything else colour', () => {
-    const mode = (printerColour: typeof VERSION.settings.printerColour): string =>
-      ticketFor(withSettings({ printerColour }), NO_WORDS, QUALITIES, B4, null, RASTER, null).colourMode
-    expect(['off', 'own', 'driver profile', 'grey mode'].map((c) => mode(c as 'off'))).toEqual([
-      'color',
-      'color',
-      'color',
-      'monochrome',
-    ])
+  it('the colour mode goes by the standard’s keyword', () => {
+    const mode = (colourMode: typeof VERSION.settings.colourMode): string =>
+      ticketFor(withSettings({ colourMode }), NO_WORDS, QUALITIES, B4, null, RASTER, null).colourMode
+    expect([mode('colour'), mode('monochrome')]).toEqual(['color', 'monochrome'])
   })
   it('what cannot be sent is named, in the room’s own words', () => {
     expect(notSent(withSettings({ passes: 'two-way', topcoat: null, tint: null, own: {} }), 0)).toEqual([])
@@ -144,11 +139,11 @@ describe('how colour goes into the raster', () => {
       'srgb',
       'to sRGB',
     ],
-    ['grey mode with a colour picture', untouched, 'grey mode', plain, false, 'srgb', 'nothing'],
+    ['monochrome with a colour picture', untouched, null, plain, false, 'srgb', 'nothing'],
     [
-      'grey mode with a plain grey picture',
+      'monochrome with a plain grey picture',
       untouched,
-      'grey mode',
+      null,
       { grey: true, otherProfile: false },
       false,
       'sgray',

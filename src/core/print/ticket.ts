@@ -46,7 +46,7 @@ export function ticketFor(
     quality: printQuality({ qualities, ipp }, version.settings.qualityId),
     format: delivery.format,
     ppi: delivery.ppi,
-    colourMode: version.settings.printerColour === 'grey mode' ? 'monochrome' : 'color',
+    colourMode: version.settings.colourMode === 'monochrome' ? 'monochrome' : 'color',
   }
 }
 

@@ -14,6 +14,7 @@ const FACTS: QueueFacts = {
   feeds: [VERSION.queueFeed],
   qualities: [VERSION.quality],
   mediaSettings: [VERSION.mediaSetting],
+  colourModes: ['colour'],
   printerColours: ['off', 'own'],
   topcoats: [],
   twoWayBelowRank: null,
@@ -220,14 +221,16 @@ describe('what a printer tells, beside what is known', () => {
     expect(Object.keys(now.facts.mediaSettings[0]?.rates ?? {})).toEqual(['fine', 'draft', 'high'])
     expect(now.facts.mediaSettings[0]?.rates.fine).toEqual(VERSION.mediaSetting.rates.fine)
   })
-  it('resolution and grey mode', () => {
+  it('resolution and monochrome', () => {
     const told = { ...TOLD, resolutions: [600], colourModes: ['color', 'monochrome'] }
     expect(differing(told)).toEqual(['resolution', 'grey'])
     const now = taken(told, 'resolution', 'grey')
     expect(now.facts.nativePpi).toBe(600)
-    expect(now.facts.printerColours).toEqual(['off', 'own', 'grey mode'])
-    const none: Knowledge = { ...KNOWN, facts: { ...FACTS, printerColours: ['grey mode'] } }
-    expect(point(TOLD, 'grey', none).apply(none).facts.printerColours).toEqual(['own'])
+    expect(now.facts.colourModes).toEqual(['colour', 'monochrome'])
+    expect(now.facts.printerColours).toEqual(['off', 'own'])
+    const none: Knowledge = { ...KNOWN, facts: { ...FACTS, colourModes: ['monochrome'], printerColours: [] } }
+    const { colourModes, printerColours } = point(TOLD, 'grey', none).apply(none).facts
+    expect([colourModes, printerColours]).toEqual([['colour'], ['own']])
   })
   it('says nothing of what is not told', () => {
     const silent = {

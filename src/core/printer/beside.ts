@@ -55,19 +55,20 @@ function resolutionPoint(told: Told, k: Knowledge): readonly Point[] {
 function greyPoint(told: Told, k: Knowledge): readonly Point[] {
   if (told.colourModes.length === 0) return []
   const tells = told.colourModes.includes('monochrome')
-  const knows = k.facts.printerColours.includes('grey mode')
+  const knows = k.facts.colourModes.includes('monochrome')
   return [
     {
       id: 'grey',
-      about: 'grey mode',
+      about: 'monochrome',
       known: knows ? 'yes' : 'no',
       told: tells ? 'yes' : 'no',
       same: tells === knows,
       assumes: null,
       apply: (now) => {
-        const others = now.facts.printerColours.filter((c) => c !== 'grey mode')
-        const kept = others.length > 0 ? others : (['own'] as const)
-        return { ...now, facts: { ...now.facts, printerColours: tells ? [...kept, 'grey mode'] : kept } }
+        if (tells) return { ...now, facts: { ...now.facts, colourModes: [...now.facts.colourModes, 'monochrome'] } }
+        const { printerColours } = now.facts
+        const kept = printerColours.length > 0 ? printerColours : (['own'] as const)
+        return { ...now, facts: { ...now.facts, colourModes: ['colour'], printerColours: kept } }
       },
     },
   ]

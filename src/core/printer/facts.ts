@@ -91,6 +91,8 @@ export type QueueFacts = {
   readonly feeds: readonly QueueFeed[]
   readonly qualities: readonly Quality[]
   readonly mediaSettings: readonly MediaSetting[]
+  readonly colourModes: readonly ColourMode[]
+  /** none only where there is no colour mode `colour` */
   readonly printerColours: readonly PrinterColour[]
   readonly topcoats: readonly string[]
   readonly twoWayBelowRank: number | null
@@ -150,8 +152,12 @@ export type OwnOption = {
 /** Shown beside an option while `when` holds. */
 export type Note = { readonly id: string; readonly when: Literal; readonly beside: string; readonly says: string }
 
-/** What the printer does to colour by itself. */
-export const PRINTER_COLOURS = ['off', 'own', 'driver profile', 'grey mode'] as const
+/** IPP print-color-mode, as far as a queue offers it: colour, or the printer's own black-and-white way. */
+export const COLOUR_MODES = ['colour', 'monochrome'] as const
+export type ColourMode = (typeof COLOUR_MODES)[number]
+
+/** What the printer does to colour by itself, in colour mode `colour`. */
+export const PRINTER_COLOURS = ['off', 'own', 'driver profile'] as const
 export type PrinterColour = (typeof PRINTER_COLOURS)[number]
 
 /**

@@ -26,7 +26,9 @@ export const SETTING_NAMES: Readonly<Record<keyof Settings, string>> = {
   passes: 'passes',
   topcoat: 'topcoat',
   fileColour: 'file colour',
+  colourMode: 'colour mode',
   printerColour: 'printer colour',
+  driverProfile: 'driver’s profile',
   tint: 'tint',
   bits: 'bits',
   mirror: 'mirror',
@@ -59,11 +61,20 @@ export function sayValue(key: keyof Settings, value: unknown, world: SettingWorl
     case 'own':
       return sayOwn(value as Settings['own'], world)
     case 'topcoat':
+    case 'printerColour':
       return value === null ? 'none' : String(value)
+    case 'driverProfile':
+      return sayDriverProfile(value as Settings['driverProfile'])
     default:
       return typeof value === 'object' ? JSON.stringify(value) : String(value)
   }
 }
+
+export const sayDriverProfile = (p: Settings['driverProfile']): string => (p ? `${p.name}, ${p.intent}` : 'not said')
+
+/** How the printer makes colour, in a word or two: `monochrome`, `printer own`. */
+export const sayPrinterColour = (s: Pick<Settings, 'colourMode' | 'printerColour'>): string =>
+  s.colourMode === 'monochrome' ? 'monochrome' : `printer ${s.printerColour ?? 'colour not said'}`
 
 export function sayFileColour(colour: FileColour, world: Pick<SettingWorld, 'profiles' | 'retiredProfiles'>): string {
   if (colour.kind === 'untouched') return 'untouched'

@@ -110,7 +110,7 @@ export function StartCheck(page: StartPage) {
               searchable
             />
             {roll ? (
-              <div className={lists.row}>
+              <div className={lists.fields}>
                 <Select
                   label="Roll"
                   w={130}
@@ -143,7 +143,7 @@ export function StartCheck(page: StartPage) {
                 ]}
               />
             </div>
-            <div className={lists.row}>
+            <div className={lists.fields}>
               <FormCount field={form.at('sheets')} label="Sheets" />
               <FormSelect
                 field={form.at('instrument')}

@@ -57,7 +57,7 @@ export function RoomForm(props: {
               ]}
             />
           </div>
-          <div className={lists.row}>
+          <div className={lists.fields}>
             <FormCount field={room.at('stopPpi')} label="Stop below, ppi" />
             <FormCount field={room.at('cautionPpi')} label="Look below, ppi" />
             <FormCount field={room.at('usualCopies')} label="Usual copies, at most" width={150} />
@@ -68,7 +68,7 @@ export function RoomForm(props: {
           <h2>Tariff</h2>
           <p className="soft small">A new tariff holds from now on; what was logged keeps the one of its day.</p>
           <Form form={rates} submit="Use these rates from now on">
-            <div className={lists.row}>
+            <div className={lists.fields}>
               <FormCount field={rates.at('paperPercent')} label="Paper, % of its cost" width={150} />
               <FormMoney field={rates.at('inkPer100Ml')} label="100 ml of ink" />
               <FormMoney field={rates.at('roomShare')} label="Room share, a print" />

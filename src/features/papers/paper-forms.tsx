@@ -34,7 +34,7 @@ export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & 
       <FormText field={form.at('name')} label="Name" first />
       <FormText field={form.at('maker')} label="Maker" />
       <FormSelect field={form.at('surface')} label="Surface" data={SURFACES} />
-      <div className={lists.row}>
+      <div className={lists.fields}>
         <FormCount field={form.at('weight')} label="Weight, g/m²" />
         <FormCount field={form.at('thickness')} label="Thickness, µm" min={30} max={5000} />
       </div>
@@ -72,7 +72,7 @@ export function StockForm({ paperId, onDone }: { readonly paperId: string } & Do
   return (
     <Form form={form} submit="Add">
       <FormChoices field={form.at('kind')} label="Form" choices={FORMS} />
-      <div className={lists.row}>
+      <div className={lists.fields}>
         <FormLength field={form.at('width')} label={roll ? 'Width' : 'Short edge'} min={10_000} />
         <FormLength
           field={form.at('length')}
@@ -81,7 +81,7 @@ export function StockForm({ paperId, onDone }: { readonly paperId: string } & Do
           width={180}
         />
       </div>
-      <div className={lists.row}>
+      <div className={lists.fields}>
         {roll ? null : <FormCount field={form.at('pack')} label="Sheets in a pack" />}
         <FormMoney field={form.at('price')} label={roll ? 'Price of a roll' : 'Price of a pack'} />
         <FormCount field={form.at('count')} label={roll ? 'Rolls here' : 'Sheets here'} />

@@ -1,10 +1,10 @@
 'use client'
 
-import { Select } from '@mantine/core'
+import { Select, TextInput } from '@mantine/core'
 import { type ReactNode, useMemo, useState } from 'react'
 import { type OptionState, Options } from '@/core/options/engine'
 import { optionsOf, rulesOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
-import { INTENTS, type Settings } from '@/core/preset/settings'
+import { INTENTS, type Intent, type Settings } from '@/core/preset/settings'
 import type { Option, Selection } from '@/core/rules/rules'
 import { sayChange, sayForced, sayReason, sayRuleProblem, valueName } from '@/core/words/options'
 import { CountField } from '@/ui/fields/count-field'
@@ -279,6 +279,63 @@ function Why(props: {
   )
 }
 
+/** Which profile the driver converts to, by the name that its dialog shows, and with which intent: both are in the seal. */
+function DriverProfile(props: {
+  readonly profile: Settings['driverProfile']
+  readonly frozen: boolean
+  readonly onChange: (profile: Settings['driverProfile']) => void
+}) {
+  const { profile, frozen, onChange } = props
+  const [name, setName] = useState(profile?.name ?? '')
+  const intent = profile?.intent ?? 'relative'
+  const put = (): void => {
+    const typed = name.trim()
+    if (typed !== (profile?.name ?? '')) onChange(typed === '' ? null : { name: typed, intent })
+  }
+  return (
+    <>
+      <TextInput
+        aria-label="The driver’s profile"
+        placeholder="its name in the driver’s dialog"
+        size="xs"
+        w={210}
+        maxLength={120}
+        disabled={frozen}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        onBlur={put}
+        onKeyDown={(e) => e.key === 'Enter' && put()}
+      />
+      <IntentSelect
+        label="The driver’s intent"
+        intent={intent}
+        frozen={frozen || profile === null}
+        onChange={(next) => profile && onChange({ ...profile, intent: next })}
+      />
+    </>
+  )
+}
+
+function IntentSelect(props: {
+  readonly label: string
+  readonly intent: Intent
+  readonly frozen: boolean
+  readonly onChange: (intent: Intent) => void
+}) {
+  return (
+    <Select
+      aria-label={props.label}
+      size="xs"
+      w={120}
+      allowDeselect={false}
+      disabled={props.frozen}
+      value={props.intent}
+      data={[...INTENTS]}
+      onChange={(i) => props.onChange(INTENTS.find((x) => x === i) ?? props.intent)}
+    />
+  )
+}
+
 /** Fields that belong to an option but are no choice between values. */
 function Extra({
   id,
@@ -320,21 +377,24 @@ function Extra({
       </>
     )
   }
+  if (id === 'printerColour' && s.printerColour === 'driver profile')
+    return (
+      <DriverProfile
+        key={s.driverProfile?.name}
+        profile={s.driverProfile}
+        frozen={frozen}
+        onChange={(driverProfile) => onChange({ ...s, driverProfile })}
+      />
+    )
   if (id === 'fileColour' && s.fileColour.kind === 'profile') {
     const colour = s.fileColour
     return (
       <>
-        <Select
-          aria-label="Intent"
-          size="xs"
-          w={120}
-          allowDeselect={false}
-          disabled={frozen}
-          value={colour.intent}
-          data={[...INTENTS]}
-          onChange={(i) =>
-            onChange({ ...s, fileColour: { ...colour, intent: INTENTS.find((x) => x === i) ?? colour.intent } })
-          }
+        <IntentSelect
+          label="Intent"
+          intent={colour.intent}
+          frozen={frozen}
+          onChange={(intent) => onChange({ ...s, fileColour: { ...colour, intent } })}
         />
         <Choices
           label="Black point compensation"

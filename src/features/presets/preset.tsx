@@ -169,7 +169,8 @@ export function PresetPage(props: {
                 <li key={v.id}>
                   <span className={css.versionNumber}>{v.number}</span>
                   <span>
-                    seal {v.seal}, {sayShortDay(v.at, timeZone, now)}, {v.by}
+                    seal {v.seal}
+                    {v.formerSeal ? ` (formerly ${v.formerSeal})` : ''}, {sayShortDay(v.at, timeZone, now)}, {v.by}
                     <br />
                     <span className="soft small">
                       {sayChange(preset.versions[i + 1]?.settings ?? null, v.settings, world)}

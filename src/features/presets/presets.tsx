@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { PresetLine } from '@/contract/views/preset'
 import type { Settings } from '@/core/preset/settings'
-import { sayFileColour } from '@/core/words/settings'
+import { sayFileColour, sayPrinterColour } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { ImportButton } from '@/ui/parts/import-button'
 import lists from '@/ui/parts/lists.module.css'
@@ -115,4 +115,4 @@ export function Presets(props: {
 }
 
 const sayColours = (s: Settings, profiles: Pick<PresetWorld, 'profiles' | 'retiredProfiles'>): string =>
-  `${s.printerColour === 'grey mode' ? 'grey mode' : `printer ${s.printerColour}`}, file ${sayFileColour(s.fileColour, profiles)}`
+  `${sayPrinterColour(s)}, file ${sayFileColour(s.fileColour, profiles)}`

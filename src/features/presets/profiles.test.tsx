@@ -15,6 +15,7 @@ const version = (number: number, seal: string, settings = VERSION.settings) => (
   number,
   settings,
   seal,
+  formerSeal: null,
   at: 0,
   by: 'Perrin',
   why: '',

@@ -7,6 +7,8 @@ export type VersionView = {
   readonly number: number
   readonly settings: Settings
   readonly seal: string
+  /** what it was called before: on older prints and files */
+  readonly formerSeal: string | null
   readonly at: number
   readonly by: string
   readonly why: string

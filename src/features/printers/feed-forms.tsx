@@ -76,19 +76,19 @@ export function FeedForm(props: { readonly printer: Printer; readonly feed: Feed
     <Form form={form} submit="Save the feed">
       <FormText field={form.at('facts.name')} label="Name" first />
       <FormChoices field={form.at('facts.kind')} label="Kind" choices={KINDS} />
-      <div className={lists.row}>
+      <div className={lists.fields}>
         <FormLength field={form.at('facts.minWidth')} label="Narrowest" width={105} />
         <FormLength field={form.at('facts.maxWidth')} label="Widest" width={105} />
         <FormLength field={form.at('facts.minLength')} label="Shortest" width={105} />
         <FormLength field={form.at('facts.maxLength')} label="Longest" width={105} />
       </div>
-      <div className={lists.row}>
+      <div className={lists.fields}>
         <FormCount field={form.at('facts.minThickness')} label="Thinnest, µm" max={5000} />
         <FormCount field={form.at('facts.maxThickness')} label="Thickest, µm" max={5000} />
         <FormCount field={form.at('facts.minWeight')} label="Lightest, g/m²" />
         <FormCount field={form.at('facts.maxWeight')} label="Heaviest, g/m²" />
       </div>
-      <div className={lists.row}>
+      <div className={lists.fields}>
         <FormCount field={form.at('facts.sheetsAtATime')} label="Sheets at a time" width={120} />
         <FormLength field={form.at('facts.extraLength')} label="Extra for a cut piece" width={140} />
       </div>

@@ -39,7 +39,7 @@ export function PrinterForm({ printer, onDone }: { readonly printer: Printer | n
       <FormText field={form.at('inkSet')} label="Ink set" />
       <FormCheck field={form.at('blackShared')} label="Photo and matte black share a channel and have to be swapped" />
       {form.values.blackShared ? (
-        <div className={lists.row}>
+        <div className={lists.fields}>
           <FormCount field={form.at('swapSeconds')} label="A swap takes, seconds" width={150} />
           <FormCount field={form.at('swapMicrolitres')} label="and ink, µl" width={150} />
         </div>

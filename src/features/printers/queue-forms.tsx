@@ -3,7 +3,7 @@
 import { Checkbox } from '@mantine/core'
 import { dialogStepSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
-import { PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
+import { COLOUR_MODES, PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
 import type { Option } from '@/core/rules/rules'
 import { FormCheck, FormCount, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
@@ -15,8 +15,8 @@ import { idsOf, useQueuePart, withItem } from './use-queue-save'
 type Done = { readonly onDone: () => void }
 
 /** The facts that are typed in a queue's own form; topcoats as one text. */
-const typedOf = ({ printerColours, topcoats, nativePpi, darkness, twoWayBelowRank }: QueueFacts) => ({
-  ...{ printerColours, nativePpi, darkness, twoWayBelowRank },
+const typedOf = ({ colourModes, printerColours, topcoats, nativePpi, darkness, twoWayBelowRank }: QueueFacts) => ({
+  ...{ colourModes, printerColours, nativePpi, darkness, twoWayBelowRank },
   topcoats: topcoats.join(', '),
 })
 
@@ -58,9 +58,10 @@ export function QueueForm(
       <FormText field={form.at('name')} label="Name" first />
       <FormText field={form.at('address')} label="Address" />
       <FormText field={form.at('language')} label="Driver or language, with its version" />
+      <FormSome field={form.at('facts.colourModes')} label="Colour modes" data={COLOUR_MODES} />
       <FormSome
         field={form.at('facts.printerColours')}
-        label="What the printer can do to colour"
+        label="In colour, what the printer can do to it by itself"
         data={PRINTER_COLOURS}
       />
       <FormText field={form.at('facts.topcoats')} label="Kinds of topcoat, with commas between; empty for none" />

@@ -112,7 +112,7 @@ function SizeForm({
   return (
     <Form form={form} submit={size ? 'Save' : 'Add size'}>
       <FormText field={form.at('name')} label="Name" first />
-      <div className={lists.row}>
+      <div className={lists.fields}>
         <FormLength field={form.at('short')} label="One edge" min={10_000} />
         <FormLength field={form.at('long')} label="Other edge" min={10_000} />
       </div>

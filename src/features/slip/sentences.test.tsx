@@ -24,10 +24,10 @@ describe('a closed line reads like a sentence', () => {
     })
     const grey = {
       ...VERSION,
-      settings: { ...VERSION.settings, printerColour: 'grey mode' as const, tint: { a: 0, b: 0 } },
+      settings: { ...VERSION.settings, colourMode: 'monochrome' as const, printerColour: null, tint: { a: 0, b: 0 } },
     }
     expect(toneLine({ ...PRINT, darkness: -2 }, grey)).toEqual({
-      says: 'Grey mode, darkness −2 for this picture',
+      says: 'Monochrome, darkness −2 for this picture',
       detail: 'file untouched, tint 0, 0; darkness cannot be sent: set it at the printer',
     })
   })

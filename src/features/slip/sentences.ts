@@ -6,6 +6,7 @@ import type { PieceBody, PrintBody } from '@/core/slip/body'
 import type { PictureFacts, VersionFacts } from '@/core/slip/facts'
 import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 import { sayDistance } from '@/core/words/checks'
+import { sayDriverProfile } from '@/core/words/settings'
 
 /** A closed line of the docket: a sentence, and what stands below it in small. */
 export type Line = { readonly says: string; readonly detail: string }
@@ -111,15 +112,18 @@ export function placingLine(
 
 export function toneLine(print: PrintBody, version: VersionFacts | null): Line {
   if (!version) return { says: 'As the preset says', detail: '' }
-  const { printerColour, fileColour, tint } = version.settings
+  const { colourMode, printerColour, driverProfile, fileColour, tint } = version.settings
   const file =
     fileColour.kind === 'untouched'
       ? 'file untouched'
       : `to profile ${version.profile?.name ?? 'missing'}, ${fileColour.intent}, black point ${fileColour.blackPoint ? 'on' : 'off'}`
-  if (printerColour !== 'grey mode') return { says: `Printer colour ${printerColour}`, detail: file }
+  if (colourMode === 'colour') {
+    const driver = driverProfile ? ` (${sayDriverProfile(driverProfile)})` : ''
+    return { says: `Printer colour ${printerColour ?? 'not said'}${driver}`, detail: file }
+  }
   const sign = print.darkness > 0 ? '+' : print.darkness < 0 ? '−' : ''
   return {
-    says: `Grey mode, darkness ${sign}${Math.abs(print.darkness)} for this picture`,
+    says: `Monochrome, darkness ${sign}${Math.abs(print.darkness)} for this picture`,
     detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${print.darkness === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
   }
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import type { Settings } from '@/core/preset/settings'
 import type { QueueFacts } from '@/core/printer/facts'
 import type { Rule } from '@/core/rules/rules'
 import { sayProblem } from '@/core/words/problems'
@@ -25,7 +26,7 @@ describe('a printer as a file', () => {
     const file = printerFile(room.db, room.one<string>('select id from printers'))
     for (const [text, says] of [
       ['{', /not a JSON file/],
-      [JSON.stringify({ ...file, version: 2 }), /format number 2/],
+      [JSON.stringify({ ...file, version: 3 }), /format number 3/],
       [JSON.stringify({ ...file, queues: [] }), /queues/],
     ] as const)
       expect(say(await room.act(ACTIONS['printer.import'], { text }))).toMatch(says)
@@ -101,6 +102,85 @@ describe('carrying a preset to another queue', () => {
       expect.stringMatching(/^These rules allow nothing at all together: .*Photo paper is for gloss papers/),
     ])
     expect(readPreset(room.db, made.id)?.draft?.qualityId).toBe('only')
+  })
+})
+
+describe('how colour is made', () => {
+  const draftOf = async (patch: Partial<Settings>) => {
+    const room = await TestRoom.open()
+    const [version] = readPreset(room.db, room.one<string>('select id from presets'))?.versions ?? []
+    if (!version) throw new Error('there is a version')
+    const made = await room.must(ACTIONS['preset.add'], { name: 'New', draft: { ...version.settings, ...patch } })
+    return { room, id: made.id }
+  }
+  const named = { name: 'Lustre, fine', intent: 'relative' } as const
+  it('a version that the driver converts is sealed only when its profile is named', async () => {
+    const { room, id } = await draftOf({ printerColour: 'driver profile' })
+    const seal = () => room.act(ACTIONS['preset.seal'], { id, revision: 1, why: '' })
+    expect(await seal()).toMatchObject({
+      ok: false,
+      problem: { code: 'rules', says: [expect.stringContaining('which profile the driver')] },
+    })
+    expect(room.one('select count(*) from preset_versions where preset_id = ?', id)).toBe(0)
+    const other = await draftOf({ printerColour: 'driver profile', driverProfile: named })
+    await other.room.must(ACTIONS['preset.seal'], { id: other.id, revision: 1, why: '' })
+    const canonical = other.room.one<string>('select canonical from preset_versions where preset_id = ?', other.id)
+    expect(JSON.parse(canonical)).toMatchObject({ driverProfile: named, schema: 2 })
+  })
+  it.each([
+    [
+      'monochrome where there is none',
+      { colourMode: 'monochrome', printerColour: null, tint: { a: 2, b: 1 } },
+      ['colour'],
+      ['own'],
+      { colourMode: 'colour', printerColour: 'own', tint: null },
+      /no colour mode monochrome; it starts with colour/,
+    ],
+    [
+      'colour where there is none',
+      { printerColour: 'own' },
+      ['monochrome'],
+      [],
+      { colourMode: 'monochrome', printerColour: null, tint: { a: 0, b: 0 } },
+      /no colour mode colour; it starts with monochrome/,
+    ],
+    [
+      'a printer colour that is not there',
+      { printerColour: 'off' },
+      ['colour'],
+      ['own'],
+      { colourMode: 'colour', printerColour: 'own' },
+      /no printer colour off; it starts with own/,
+    ],
+    [
+      'the driver’s profile where it is not the driver’s',
+      { printerColour: 'driver profile', driverProfile: named },
+      ['colour'],
+      ['own'],
+      { printerColour: 'own', driverProfile: null },
+      /no printer colour driver profile/,
+    ],
+    [
+      'what it can',
+      { colourMode: 'monochrome', printerColour: null, tint: { a: 2, b: 1 } },
+      ['colour', 'monochrome'],
+      ['own'],
+      { colourMode: 'monochrome', printerColour: null, tint: { a: 2, b: 1 } },
+      null,
+    ],
+  ] as const)('carried: %s', async (_name, patch, colourModes, printerColours, expected, says) => {
+    const { room, id } = await draftOf(patch)
+    const [queue] = listPrinters(room.db)[0]?.queues ?? []
+    if (!queue) throw new Error('there is a queue')
+    const { facts, ...fields } = queue
+    const other = await room.must(ACTIONS['queue.save'], {
+      ...{ ...fields, id: null, revision: null, name: 'Second', isDefault: false },
+      facts: { ...facts, colourModes: [...colourModes], printerColours: [...printerColours] },
+    })
+    const made = await room.must(ACTIONS['preset.carry'], { id, queueId: other.id, name: 'Carried' })
+    expect(readPreset(room.db, made.id)?.draft).toMatchObject(expected)
+    const colour = made.misfits.filter((m) => /colour/.test(m) && /starts with/.test(m))
+    expect(colour).toEqual(says ? [expect.stringMatching(says)] : [])
   })
 })
 

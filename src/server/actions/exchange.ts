@@ -1,9 +1,10 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, or } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { presetFileSchema, printerFileSchema, readExchange, sayExchange } from '@/contract/exchange'
 import { Options } from '@/core/options/engine'
 import { optionsOf, rulesOf, selectionOf, strays } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
+import type { PrinterColour, QueueFacts } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'
 import { sayReason, sayRuleProblem } from '@/core/words/options'
 import { newId } from '@/server/db/ids'
@@ -132,7 +133,12 @@ export const importPreset = action({
       .select({ id: presets.id })
       .from(presetVersions)
       .innerJoin(presets, eq(presets.id, presetVersions.presetId))
-      .where(and(eq(presetVersions.sealHash, file.sealHash), eq(presets.name, file.name)))
+      .where(
+        and(
+          or(eq(presetVersions.sealHash, file.sealHash), eq(presetVersions.formerSealHash, file.sealHash)),
+          eq(presets.name, file.name),
+        ),
+      )
       .get()
     if (same) return ok({ value: { id: same.id, already: true }, subject: same.id })
     const waiting = db
@@ -156,6 +162,38 @@ export const importPreset = action({
     return ok({ value: { id, already: false }, subject: id })
   },
 })
+
+type ColourMade = Pick<Settings, 'colourMode' | 'printerColour' | 'driverProfile' | 'tint'>
+
+/** How colour is made on another queue: as before where it can, else in its first way, which is said. */
+function colourOn(
+  queue: { readonly name: string; readonly facts: QueueFacts },
+  s: Settings,
+): { readonly colour: ColourMade; readonly misfit: string | null } {
+  const { name, facts } = queue
+  const monochrome: ColourMade = {
+    ...{ colourMode: 'monochrome', printerColour: null, driverProfile: null },
+    tint: s.tint ?? { a: 0, b: 0 },
+  }
+  const [firstMode = 'colour'] = facts.colourModes
+  const [firstColour = 'own'] = facts.printerColours
+  const made = (printerColour: PrinterColour): ColourMade => ({
+    ...{ colourMode: 'colour', printerColour, tint: null },
+    driverProfile: printerColour === 'driver profile' ? s.driverProfile : null,
+  })
+  if (!facts.colourModes.includes(s.colourMode))
+    return {
+      colour: firstMode === 'monochrome' ? monochrome : made(firstColour),
+      misfit: `${name} has no colour mode ${s.colourMode}; it starts with ${firstMode}.`,
+    }
+  if (s.colourMode === 'monochrome') return { colour: monochrome, misfit: null }
+  const asked = s.printerColour ?? firstColour
+  if (facts.printerColours.includes(asked)) return { colour: made(asked), misfit: null }
+  return {
+    colour: made(firstColour),
+    misfit: `${name} has no printer colour ${asked}; it starts with ${firstColour}.`,
+  }
+}
 
 /** A preset carried to another queue as a new draft: what fits is kept, what does not is named with the reason. */
 export const carryPreset = action({
@@ -205,12 +243,8 @@ export const carryPreset = action({
       queue.facts.qualities[0]?.id,
       nameOf(from?.facts.qualities ?? [], settings.qualityId),
     )
-    const colourFits = queue.facts.printerColours.includes(settings.printerColour)
-    if (!colourFits)
-      misfits.push(
-        `${queue.name} has no printer colour ${settings.printerColour}; it starts with ${queue.facts.printerColours[0]}.`,
-      )
-    const printerColour = colourFits ? settings.printerColour : (queue.facts.printerColours[0] ?? 'own')
+    const { colour, misfit } = colourOn(queue, settings)
+    if (misfit) misfits.push(misfit)
     const topcoat = settings.topcoat && queue.facts.topcoats.includes(settings.topcoat) ? settings.topcoat : null
     if (settings.topcoat && !topcoat) misfits.push(`${queue.name} has no topcoat ${settings.topcoat}.`)
     const draft: Settings = {
@@ -220,9 +254,8 @@ export const carryPreset = action({
       feedId,
       mediaSettingId,
       qualityId,
-      printerColour,
+      ...colour,
       topcoat,
-      tint: printerColour === 'grey mode' ? (settings.tint ?? { a: 0, b: 0 }) : null,
       own: Object.fromEntries(queue.facts.ownOptions.map((o) => [o.id, settings.own[o.id] ?? o.values[0]?.id ?? ''])),
     }
     const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }

@@ -119,6 +119,8 @@ export const sealPreset = action({
     const settings = settingsSchema.parse(row.draft)
     const wrong = settingsPointNowhere(db, settings)
     if (wrong) return bad(wrong)
+    if (settings.printerColour === 'driver profile' && settings.driverProfile === null)
+      return bad({ code: 'rules', says: ['Say which profile the driver converts to: its name is part of the seal.'] })
     const saved = revise(db, presets, 'This preset', id, revision, { draft: null })
     if (!saved.ok) return saved
     const version = sealVersion(db, id, settings, { byId: actor.id, at: now, why })

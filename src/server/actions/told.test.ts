@@ -38,7 +38,7 @@ describe('a printer by its address', () => {
     expect(facts?.feeds[1]?.borderless).toBeNull()
     expect(facts?.mediaSettings.length).toBeGreaterThan(4)
     expect(facts?.qualities.map((q) => q.id)).toEqual(['draft', 'normal', 'high'])
-    expect(facts?.printerColours).toContain('grey mode')
+    expect(facts?.colourModes).toContain('monochrome')
     expect(Object.values(facts?.ipp.sources ?? {})).toEqual(['main', 'manual'])
     // every id in the facts is one of this room
     expect(facts?.feeds.map((f) => f.feedId)).toEqual(printer?.feeds.map((f) => f.id))

@@ -203,6 +203,7 @@ const bareQueue = (heard: Told): QueueFacts => ({
   feeds: [],
   qualities: [],
   mediaSettings: [],
+  colourModes: ['colour'],
   printerColours: ['off', 'own'],
   nativePpi: Math.max(300, ...heard.resolutions),
   ipp: NO_WORDS,

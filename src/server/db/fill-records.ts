@@ -1,5 +1,6 @@
 import type Database from 'better-sqlite3'
 import { z } from 'zod'
+import { settingsNow } from '@/contract/former'
 import { type SlipBooking, storedJson } from '@/contract/print-job'
 import { RECORD_SCHEMA } from '@/contract/record'
 import { readSlipBody } from '@/contract/slip'
@@ -29,6 +30,10 @@ const oldFacts = z.looseObject({
   room: z.looseObject({ stopPpi: z.int(), lookPpi: z.int(), usualCopies: z.int() }),
 })
 
+type OldVersion = { readonly settings: object } | null
+
+const versionNow = (version: OldVersion): unknown => version && { ...version, settings: settingsNow(version.settings) }
+
 /** Facts of today from facts of then; @throws where they are none: the room is left as it was. */
 export function upgradedFacts(json: unknown): PrintFacts {
   const old = oldFacts.parse(json)
@@ -40,7 +45,7 @@ export function upgradedFacts(json: unknown): PrintFacts {
     slip: { title, memberId, chargeTo },
     print,
     pictures: [old.picture as unknown as PictureFacts | null],
-    version: old.version as unknown as PrintFacts['version'],
+    version: versionNow(old.version) as PrintFacts['version'],
     size: old.size as unknown as PrintFacts['size'],
     stock: old.stock as unknown as PrintFacts['stock'],
     tariff: old.tariff as unknown as PrintFacts['tariff'],

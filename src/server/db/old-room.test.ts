@@ -1,8 +1,11 @@
+import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import Database from 'better-sqlite3'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { settingsSchema } from '@/contract/preset'
+import { sealedText } from '@/core/preset/seal'
 import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { listRuns, logTotals, readRun, runsOfSlip } from '@/server/stores/log'
@@ -10,6 +13,7 @@ import { listGroups, listPeople } from '@/server/stores/people'
 import { listSlips } from '@/server/stores/slips'
 import { OpenRoom } from '../../../test/open-room'
 import { upgradedFacts } from './fill-records'
+import type { Db } from './open'
 
 // A demo room as the program of schema 0004 left it, and beside it what that program itself showed of it.
 const fixture = (name: string): string =>
@@ -46,6 +50,12 @@ function drawn(id: string): Drawing {
   }
 }
 
+type Sealed = Readonly<
+  Record<'settings' | 'canonical' | 'seal' | 'seal_hash' | 'former_seal' | 'former_seal_hash', string>
+>
+const sealsOf = (db: Db): readonly Sealed[] =>
+  db.$client.prepare('select * from preset_versions').all() as readonly Sealed[]
+
 describe('a room of schema 0004, opened by this program', () => {
   beforeAll(() => {
     expect(shown.runs).toHaveLength(201)
@@ -55,7 +65,11 @@ describe('a room of schema 0004, opened by this program', () => {
     const lines = listRuns(room.db, {}, null, 1000).lines.map(
       ({ id: _, slipId: __, at: ___, printId: ____, ...line }) => line,
     )
-    expect(lines).toEqual(shown.runs.map(({ outcomeOf: _, ...line }) => line))
+    // a version shows the seal of today; the one that it had stands beside it
+    const formerly = new Map(sealsOf(room.db).map((v) => [v.seal, v.former_seal]))
+    expect(lines.map((line) => ({ ...line, seal: formerly.get(line.seal) }))).toEqual(
+      shown.runs.map(({ outcomeOf: _, ...line }) => line),
+    )
     const { mm2, ...totals } = logTotals(room.db, {})
     const { mm2: was, ...before } = shown.totals
     expect(totals).toEqual(before)
@@ -63,6 +77,52 @@ describe('a room of schema 0004, opened by this program', () => {
     expect(logTotals(room.db, { outcome: 'spoiled' }).runs).toBe(shown.spoiled.runs)
     expect(listPeople(room.db).map((p) => [p.name, p.owes])).toEqual(shown.people)
     expect(listGroups(room.db).map((g) => [g.name, g.owes])).toEqual(shown.groups)
+  })
+
+  it('gives every version the seal of today beside the one it had; equal seals stay equal, others differ', () => {
+    const seals = sealsOf(room.db)
+    expect(seals.length).toBeGreaterThan(10)
+    for (const a of seals) {
+      expect([a.former_seal, a.former_seal_hash]).toEqual([expect.any(String), expect.any(String)])
+      expect(createHash('sha256').update(a.canonical).digest('hex')).toBe(a.seal_hash)
+      for (const b of seals) expect(a.seal === b.seal).toBe(a.former_seal === b.former_seal)
+    }
+  })
+  it('a version sealed as it was has the seal that the update gave it', () => {
+    const rows = sealsOf(room.db)
+    for (const row of rows) {
+      const settings = settingsSchema.parse(JSON.parse(row.settings))
+      const own = Object.keys(JSON.parse(row.canonical).own ?? {})
+      expect(sealedText(settings, own)).toBe(row.canonical)
+    }
+    expect(rows.some((r) => JSON.parse(r.settings).colourMode === 'monochrome')).toBe(true)
+  })
+  it('keeps a version from change after the update as before', () => {
+    expect(() => room.db.$client.exec("update preset_versions set why = 'x'")).toThrow(/never changes/)
+  })
+  it('lets a profile follow the seal that it was made with', () => {
+    const old = new Database(':memory:')
+    old.exec(fixture('sql'))
+    const seal = old.prepare('select seal from preset_versions limit 1').pluck().get() as string
+    const dump = OpenRoom.fromSql(`${fixture('sql')};update profiles set seal_made_with = '${seal}';`)
+    const now = sealsOf(dump.db).find((v) => v.former_seal === seal)?.seal
+    const bound = dump.db.$client.prepare('select distinct seal_made_with from profiles').pluck().all()
+    expect(bound).toEqual([now])
+    expect(now).not.toBe(seal)
+  })
+  it('a file that was saved before is recognised by the seal it had', async () => {
+    const [version] = room.db.$client
+      .prepare('select v.*, p.name from preset_versions v join presets p on p.id = v.preset_id')
+      .all() as readonly (Sealed & { readonly name: string })[]
+    if (!version) throw new Error('the room has no version')
+    const { colourMode, driverProfile: _, ...settings } = JSON.parse(version.settings)
+    const text = JSON.stringify({
+      ...{ libreta: 'preset', version: 1, name: version.name, why: '' },
+      ...{ sealHash: version.former_seal_hash, seal: version.former_seal },
+      settings: { ...settings, printerColour: colourMode === 'monochrome' ? 'grey mode' : settings.printerColour },
+      names: { queue: '', paper: '', feed: '', profile: null },
+    })
+    expect((await room.must(ACTIONS['preset.import'], { text })).already).toBe(true)
   })
 
   it('shows the same slips with their runs', () => {

@@ -4,6 +4,7 @@ import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
 import { fillRecords } from './fill-records'
+import { fillSeals } from './fill-seals'
 import { type Hold, holdRoom } from './hold'
 import * as schema from './schema'
 
@@ -55,7 +56,10 @@ export function bringUpToDate(db: Db, folder: string | null, migrationsFolder = 
 }
 
 /** What no statement can do, by the migration after whose statements it is done. */
-const STEPS: Readonly<Record<string, (client: Database.Database) => void>> = { '0006_records': fillRecords }
+const STEPS: Readonly<Record<string, (client: Database.Database) => void>> = {
+  '0006_records': fillRecords,
+  '0008_seals': fillSeals,
+}
 
 /** All migrations that are not applied yet, in one transaction: a room is brought up whole or left as it was. */
 function applyAll(db: Db, journal: Journal, migrationsFolder: string, applied: number | null): void {

@@ -229,6 +229,9 @@ export const presetVersions = sqliteTable(
     canonical: text('canonical').notNull(),
     sealHash: text('seal_hash').notNull(),
     seal: text('seal').notNull(),
+    /** as they were before the seal's schema was raised; null for versions sealed since */
+    formerSealHash: text('former_seal_hash'),
+    formerSeal: text('former_seal'),
     at: integer('at').notNull(),
     byId: text('by_id').notNull(),
     why: text('why').notNull(),

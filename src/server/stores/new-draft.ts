@@ -9,8 +9,8 @@ export function newDraft(world: ReturnType<typeof presetWorld>): Settings | null
       const feed = queue.facts.feeds[0]
       const quality = queue.facts.qualities.find((q) => media.rates[q.id])
       const black = media.blacks[0]
-      const printerColour = queue.facts.printerColours[0]
-      if (!paper || !feed || !quality || !black || !printerColour) continue
+      const colourMode = queue.facts.colourModes[0]
+      if (!paper || !feed || !quality || !black || !colourMode) continue
       return {
         queueId: queue.id,
         inkSet: queue.inkSet,
@@ -21,8 +21,10 @@ export function newDraft(world: ReturnType<typeof presetWorld>): Settings | null
         passes: 'one-way',
         blackInk: black,
         topcoat: null,
-        printerColour,
-        tint: null,
+        colourMode,
+        printerColour: colourMode === 'colour' ? (queue.facts.printerColours[0] ?? null) : null,
+        driverProfile: null,
+        tint: colourMode === 'colour' ? null : { a: 0, b: 0 },
         fileColour: { kind: 'untouched' },
         bits: 8,
         mirror: false,

@@ -35,6 +35,8 @@ export type Version = {
   readonly number: number
   readonly settings: Settings
   readonly seal: string
+  /** what it was before the seal's schema was raised: on older prints and files */
+  readonly formerSeal: string | null
   readonly at: number
   readonly by: string
   readonly why: string
@@ -53,7 +55,7 @@ export type Preset = {
 
 const toVersion = (v: typeof presetVersions.$inferSelect, by: string | null): Version => ({
   ...{ id: v.id, presetId: v.presetId, number: v.number, settings: readSettings(v.settings, v.id) },
-  ...{ seal: v.seal, at: v.at, by: by ?? 'someone', why: v.why },
+  ...{ seal: v.seal, formerSeal: v.formerSeal, at: v.at, by: by ?? 'someone', why: v.why },
 })
 
 const draftOf = (p: typeof presets.$inferSelect): Settings | null =>

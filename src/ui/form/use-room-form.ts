@@ -190,7 +190,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
 }
 
 const CHANGED =
-  'Somebody else changed this meanwhile, and nothing was overwritten. What stands there now is shown beside it.'
+  'Somebody else changed this meanwhile, and nothing was overwritten. What stands there now is below each field; to keep what is typed here, save once more.'
 
 const revisionOf = (value: unknown): { readonly revision?: number } =>
   typeof value === 'object' && value !== null && 'revision' in value && typeof value.revision === 'number'

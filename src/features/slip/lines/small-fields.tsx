@@ -23,10 +23,10 @@ export function ToneFields({
   readonly onChange: Change
 }) {
   if (!version) return <p className="soft small">Choose a preset first.</p>
-  if (version.settings.printerColour !== 'grey mode')
+  if (version.settings.colourMode === 'colour')
     return (
       <p className="soft small">
-        This preset fixes how colour is made. Darkness opens with a preset that prints in grey mode.
+        This preset fixes how colour is made. Darkness opens with a preset that prints in monochrome.
       </p>
     )
   const { least, most, step } = version.darkness ?? ANY_DARKNESS

@@ -1,0 +1,2 @@
+ALTER TABLE `preset_versions` ADD `former_seal_hash` text;--> statement-breakpoint
+ALTER TABLE `preset_versions` ADD `former_seal` text;

@@ -1,0 +1,60 @@
+import type { Page } from 'puppeteer-core'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { one, press, says, Visit } from './browser'
+
+let visit: Visit
+beforeAll(async () => {
+  visit = await Visit.start()
+})
+afterEach(() => visit.closePages())
+afterAll(() => visit.end())
+
+const noteOf = (name: string): string => one<string>('select note from people where name = ?', name)
+
+/** Opens the form of one member on a page of its own. */
+async function editing(name: string): Promise<Page> {
+  const page = await visit.open(`/members?q=${encodeURIComponent(name)}`)
+  await press(page, 'Edit')
+  await page.waitForSelector('[role=dialog] textarea')
+  return page
+}
+
+async function write(page: Page, text: string): Promise<void> {
+  await page.bringToFront()
+  await page.click('[role=dialog] textarea', { count: 3 })
+  await page.keyboard.type(text)
+  await page.click('[role=dialog] button[type=submit]')
+}
+
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => document.activeElement?.closest('[role=dialog]')?.querySelector(':focus')?.id ?? '')
+
+describe('a form over what two people change', () => {
+  it('the second sees what the first wrote, keeps what they typed, and nothing is overwritten until they say so', async () => {
+    const name = one<string>("select name from people where role = 'member' and retired_at is null limit 1")
+    const [first, second] = [await editing(name), await editing(name)]
+    await write(first, 'key 14')
+    await says(first, `${name} is saved.`)
+    // the news reach the second page; its form is as it was opened
+    await new Promise((r) => setTimeout(r, 1500))
+    await write(second, 'has a locker')
+    await says(second, 'There now: key 14')
+    expect(noteOf(name)).toBe('key 14')
+    expect(await second.$eval('[role=dialog] textarea', (t) => (t as HTMLTextAreaElement).value)).toBe('has a locker')
+    await second.click('[role=dialog] button[type=submit]')
+    await says(second, `${name} is saved.`)
+    expect(noteOf(name)).toBe('has a locker')
+  })
+  it('what is missing is said at its field, and the keyboard is there', async () => {
+    const page = await visit.open('/members')
+    await press(page, 'New member')
+    await page.waitForSelector('[role=dialog] input')
+    await page.keyboard.press('Enter')
+    await says(page, 'A name is needed.')
+    expect(await focused(page)).not.toBe('')
+    await page.keyboard.type('Wendeline Aster')
+    await page.keyboard.press('Enter')
+    await says(page, 'Wendeline Aster is in the room’s books.')
+    expect(one<number>('select count(*) from people where name = ?', 'Wendeline Aster')).toBe(1)
+  })
+})
