@@ -1,5 +1,5 @@
 import type { EdgeFigures } from '@/core/edge/figures'
-import { fromMm, um } from '@/core/length/length'
+import { fromMm, perMille, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { edges, fedSheet, sameEdges } from '@/core/sheet/sheet'
 import { type PlainPatch, type PrintBody, patched, type SlipBody } from '@/core/slip/body'
@@ -117,8 +117,8 @@ export const FIGURES: EdgeFigures = {
   at: 0,
   sheet: fedSheet(fromMm(257), fromMm(364), 'short'),
   edges: edges(3000, 2600, 2700, 3300),
-  offsetAcross: 0,
-  offsetAlong: 0,
+  offsetAcross: um(0),
+  offsetAlong: um(0),
   stretchAcross: 1,
   stretchAlong: 1,
   stretchKnown: true,
@@ -126,9 +126,9 @@ export const FIGURES: EdgeFigures = {
     source: 'checked',
     driftAcross: um(250),
     driftAlong: um(300),
-    skew: 0.5,
-    lengthAcross: 0.4,
-    lengthAlong: 0.3,
+    skew: perMille(0.5),
+    lengthAcross: perMille(0.4),
+    lengthAlong: perMille(0.3),
     reading: um(50),
   },
 }

@@ -9,7 +9,13 @@ import { FACTS, PICTURE, PRINT, VERSION } from './slip-facts'
 export function wanted(patch: PlainPatch, more: Partial<Wanted> = {}): Wanted {
   const [one] = wantedOf({
     catalogue: {
-      ...{ versions: [VERSION], tariff: FACTS.tariff, room: FACTS.room, currency: { code: 'EUR', exponent: 2 } },
+      ...{
+        versions: [VERSION],
+        broken: [],
+        tariff: FACTS.tariff,
+        room: FACTS.room,
+        currency: { code: 'EUR', exponent: 2 },
+      },
       sizes: [{ id: 's', name: 'B4', short: FACTS.size?.short, long: FACTS.size?.long, unit: 'mm', pwg: '' } as never],
       stocks: [
         {

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { SURFACES } from '@/core/printer/facts'
-import { MOST_SHEETS, readingsSchema } from './edge-check'
+import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
@@ -252,7 +252,7 @@ export const INPUTS = {
     edge: z.enum(['margins', 'borderless']),
     sheet: sheetChoiceSchema,
     sheets: z.int().min(1).max(10),
-    instrument: z.enum(['steel rule', 'rule and loupe', 'output tray']),
+    instrument: instrumentSchema,
     /** false: the sheets are saved as files and printed by hand */
     print: z.boolean(),
     note: noteSchema,
@@ -261,7 +261,7 @@ export const INPUTS = {
   'edge-check.file': z.object({ id: idSchema, sheet: z.int().min(1).max(MOST_SHEETS) }),
   'edge-check.read': z.object({
     ...edited,
-    instrument: z.enum(['steel rule', 'rule and loupe', 'output tray']),
+    instrument: instrumentSchema,
     readings: readingsSchema,
   }),
   'edge-check.solve': z.object(edited),

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { bad, ok, type Result } from '@/core/result/result'
 
 type Raw = Parameters<z.core.$ZodErrorMap>[0]
 
@@ -11,7 +12,7 @@ const NOTHING: ReadonlySet<unknown> = new Set([undefined, null, ''])
  * Why a value is refused, in words that a form shows beside its field: the limit and what was typed. A message that the
  * schema itself has is left as it is.
  */
-export const sayIssue = (issue: Raw): string | undefined => {
+const sayIssue = (issue: Raw): string | undefined => {
   const { input } = issue
   switch (issue.code) {
     case 'invalid_type':
@@ -39,10 +40,21 @@ export const sayIssue = (issue: Raw): string | undefined => {
 /** What is wrong with a value: where, as in `facts.darkness.least`, and why. */
 export type Wrong = { readonly path: string; readonly message: string }
 
+/** A value as a schema reads it, or everything that the schema has against it. */
+export function readInput<S extends z.ZodType>(
+  schema: S,
+  value: unknown,
+): Result<z.output<S>, { readonly code: 'input'; readonly issues: readonly Wrong[] }> {
+  const parsed = schema.safeParse(value, { error: sayIssue })
+  if (parsed.success) return ok(parsed.data)
+  const issues = parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))
+  return bad({ code: 'input', issues })
+}
+
 /** Everything that a schema has against a value; empty: it holds. */
 export function wrongWith(schema: z.ZodType, value: unknown): readonly Wrong[] {
-  const parsed = schema.safeParse(value, { error: sayIssue })
-  return parsed.success ? [] : parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))
+  const read = readInput(schema, value)
+  return read.ok ? [] : read.problem.issues
 }
 
 /** What a field can hold, as the schema says; what it does not say is left away. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { fromMm, um } from '@/core/length/length'
+import { fromMm, perMille, um } from '@/core/length/length'
 import { placePicture, wholeCrop } from '@/core/placing/placing'
 import { contains, edges, fedSheet, type Quarter, rect, sameEdges, sheetRect } from '@/core/sheet/sheet'
 import { coverOverspray } from './cover'
@@ -124,13 +124,13 @@ describe('within', () => {
     source: 'declared',
     driftAcross: um(500),
     driftAlong: um(800),
-    skew: 2,
-    assumed: { place: um(600), overspray: um(0), lengthAcross: 1, lengthAlong: 3 },
+    skew: perMille(2),
+    assumed: { place: um(600), overspray: um(0), lengthAcross: perMille(1), lengthAlong: perMille(3) },
   }
   const sprayed: Accuracy = { ...declared, assumed: { ...declared.assumed, overspray: um(500) } }
   const checked: Accuracy = {
-    ...{ source: 'checked', driftAcross: um(500), driftAlong: um(800), skew: 2 },
-    ...{ lengthAcross: 0.4, lengthAlong: 0.3, reading: um(50) },
+    ...{ source: 'checked', driftAcross: um(500), driftAlong: um(800), skew: perMille(2) },
+    ...{ lengthAcross: perMille(0.4), lengthAlong: perMille(0.3), reading: um(50) },
   }
   it('before a check a size is off by what is assumed of lengths, never less than 0.3 mm', () => {
     expect(sizeTolerance(declared, fromMm(180), 'across', fromMm(257))).toBe(300)

@@ -1,4 +1,4 @@
-import { um } from '@/core/length/length'
+import { perMille, type Um, um } from '@/core/length/length'
 import { declaredMargins, type QueueFeed } from '@/core/printer/facts'
 import { EDGE_NAMES, type EdgeName, type Edges, edges, type FedSheet } from '@/core/sheet/sheet'
 import type { Enlargement } from './enlargement'
@@ -14,8 +14,8 @@ export type EdgeFigures = {
   readonly sheet: FedSheet
   readonly edges: Edges
   /** margins only: where the page's left and lead edges land against the sheet's */
-  readonly offsetAcross: number
-  readonly offsetAlong: number
+  readonly offsetAcross: Um
+  readonly offsetAlong: Um
   /** printed length over asked length of the feed itself; 1 is true */
   readonly stretchAcross: number
   readonly stretchAlong: number
@@ -64,8 +64,8 @@ export function figuresFrom(
       o.lead,
       apart(about.sheet.length, o.lead, o.trail, sy),
     ),
-    offsetAcross: 0,
-    offsetAlong: 0,
+    offsetAcross: um(0),
+    offsetAlong: um(0),
     stretchAcross: sx,
     stretchAlong: sy,
     stretchKnown: margins?.stretchAlong != null,
@@ -99,8 +99,8 @@ export function accuracyOn(f: EdgeFigures, sheet: FedSheet): CheckedAccuracy {
     ...f.accuracy,
     driftAcross: um(f.accuracy.driftAcross + dx),
     driftAlong: um(f.accuracy.driftAlong + dy),
-    lengthAcross: f.accuracy.lengthAcross + (1000 * dx) / sheet.width,
-    lengthAlong: f.accuracy.lengthAlong + (1000 * dy) / sheet.length,
+    lengthAcross: perMille(f.accuracy.lengthAcross + (1000 * dx) / sheet.width),
+    lengthAlong: perMille(f.accuracy.lengthAlong + (1000 * dy) / sheet.length),
   }
 }
 

@@ -1,4 +1,4 @@
-import type { Um } from '@/core/length/length'
+import { type Um, um } from '@/core/length/length'
 import { merged } from '@/core/merge/merge'
 import { bad, ok, type Result } from '@/core/result/result'
 import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
@@ -76,15 +76,15 @@ export type ReadingFault =
       readonly code: 'length'
       readonly sheet: number
       readonly name: LengthName
-      readonly um: number
-      readonly about: number
+      readonly is: Um
+      readonly about: Um
     }
   | { readonly code: 'missing'; readonly sheet: number; readonly edge: EdgeName }
   | { readonly code: 'none' }
   /** a distance that has to be measured on one sheet at least */
   | { readonly code: 'unmeasured'; readonly lengths: readonly LengthName[] }
   /** the first tick of the ruler shows already: what lies further out is not on it */
-  | { readonly code: 'off_ruler'; readonly sheet: number; readonly edge: EdgeName; readonly at: number }
+  | { readonly code: 'off_ruler'; readonly sheet: number; readonly edge: EdgeName; readonly at: Um }
 
 /** A length further from what it should be than this was measured between other marks. */
 const FAR_OFF = 8000
@@ -109,14 +109,14 @@ export function usable(
       const last = stair?.last ?? 0
       // a staircase that begins inside the page says nothing of margins before it
       if (layout.edge === 'margins' && first > 1 && tick === first)
-        return bad({ code: 'off_ruler', sheet, edge, at: tickMiddle(first) })
+        return bad({ code: 'off_ruler', sheet, edge, at: um(tickMiddle(first)) })
       if (tick < first || tick > last) return bad({ code: 'tick', sheet, edge, tick, first, last })
     }
     for (const name of LENGTHS) {
-      const um = reading.lengths[name]
+      const is = reading.lengths[name]
       const about = nominal(layout, name)
-      if (um !== null && Math.abs(um - about) > Math.max(FAR_OFF, about * FAR_SHARE))
-        return bad({ code: 'length', sheet, name, um, about })
+      if (is !== null && Math.abs(is - about) > Math.max(FAR_OFF, about * FAR_SHARE))
+        return bad({ code: 'length', sheet, name, is, about: um(about) })
     }
     used.push({ sheet, reading })
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fromMm, um } from '@/core/length/length'
+import { fromMm, perMille, um } from '@/core/length/length'
 import { edges, fedSheet, rect, sameEdges } from '@/core/sheet/sheet'
 import { sayReadingFault } from '@/core/words/edge-check'
 import { grow } from './enlargement'
@@ -9,7 +9,7 @@ import { rulerLayout } from './ruler-sheet'
 import { type CheckResult, solveCheck } from './solve'
 
 const B4 = fedSheet(fromMm(257), fromMm(364), 'short')
-const DECLARED = { driftAcross: um(700), driftAlong: um(800), skew: 0 }
+const DECLARED = { driftAcross: um(700), driftAlong: um(800), skew: perMille(0) }
 const FREE = rulerLayout(B4, 'borderless', sameEdges(2900))
 const MARGINS = rulerLayout(B4, 'margins', edges(3400, 3400, 5000, 12_500))
 
@@ -203,7 +203,7 @@ describe('readings that cannot be', () => {
     [
       'a length between other marks',
       [{ ...ticks(30, 30, 30, 30), lengths: { ...UNREAD.lengths, 'A to B': um(150_000) } }],
-      { code: 'length', sheet: 1, name: 'A to B', um: 150_000 },
+      { code: 'length', sheet: 1, name: 'A to B', is: 150_000 },
     ],
   ])('%s', (_name, readings, problem) => {
     const r = solveCheck(FREE, readings as SheetReading[], 'output tray', DECLARED)

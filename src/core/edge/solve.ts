@@ -1,4 +1,4 @@
-import { um } from '@/core/length/length'
+import { type PerMille, perMille, type Um, um } from '@/core/length/length'
 import { bad, ok, type Result } from '@/core/result/result'
 import { type Edges, edges } from '@/core/sheet/sheet'
 import { INSTRUMENTS, type Instrument, type ReadingFault, type SheetReading, tickMiddle, usable } from './readings'
@@ -12,26 +12,27 @@ export type CheckResult = {
   /** margins, or overspray with the check's stretch in it */
   readonly edges: Edges
   /** margins only: where the page's left and lead edges land, against the sheet's */
-  readonly offsetAcross: number
-  readonly offsetAlong: number
+  readonly offsetAcross: Um
+  readonly offsetAlong: Um
   /** paper over page, without any enlargement; null where it was not measured or cannot be told from enlargement */
   readonly stretchAcross: number | null
   readonly stretchAlong: number | null
-  /** mean turn, mm per metre, clockwise when plus; null: not measured */
-  readonly skew: number | null
+  /** mean turn, clockwise when plus; null: not measured */
+  readonly skew: PerMille | null
   readonly accuracy: CheckedAccuracy
   /** false: fewer than three sheets, the declared drift stays in use */
   readonly driftKnown: boolean
   readonly outliers: readonly Outlier[]
   /** each sheet against the mean, for drawing */
-  readonly perSheet: readonly { readonly sheet: number; readonly across: number; readonly along: number }[]
+  readonly perSheet: readonly { readonly sheet: number; readonly across: Um; readonly along: Um }[]
 }
 
+/** A reading that stands apart. */
 export type Outlier = {
   readonly sheet: number
   readonly what: 'place across' | 'place along' | 'length across' | 'length along' | 'turn'
-  /** how far from the middle of the others: um, or um per metre for lengths and turn */
-  readonly by: number
+  /** how far from the middle of the others; of lengths and turns, over one metre */
+  readonly by: Um
 }
 
 /** Sheets that a drift wants at least. */
@@ -103,15 +104,15 @@ export function solveCheck(
   const spanX = free ? width : layout.crosses.B.x - layout.crosses.A.x
   const spanY = free ? length : layout.crosses.C.y - layout.crosses.A.y
   const found = free ? oversprayOf(layout, map) : marginsOf(layout, sheets, placed, map)
-  const measured = (v: number | null, fallback: number): number => (v === null ? 1000 * UNMEASURED : fallback)
+  const measured = (v: number | null, fallback: number): PerMille => perMille(v === null ? 1000 * UNMEASURED : fallback)
   return ok({
     sheets: n,
     edges: found,
-    offsetAcross: free ? 0 : Math.round(at(width, gx, sx, 0)),
-    offsetAlong: free ? 0 : Math.round(at(length, gy, sy, 0)),
+    offsetAcross: um(free ? 0 : at(width, gx, sx, 0)),
+    offsetAlong: um(free ? 0 : at(length, gy, sy, 0)),
     stretchAcross: free ? null : scale.x,
     stretchAlong: free ? null : scale.y,
-    skew: turn === null ? null : -1000 * turn,
+    skew: turn === null ? null : perMille(-1000 * turn),
     accuracy: {
       source: 'checked',
       driftAcross: um(
@@ -126,7 +127,7 @@ export function solveCheck(
           declared.driftAlong,
         ),
       ),
-      skew: turn === null ? declared.skew : 1000 * (Math.abs(turn) + turnSpread),
+      skew: turn === null ? declared.skew : perMille(1000 * (Math.abs(turn) + turnSpread)),
       lengthAcross: measured(
         free ? 1 : scale.x,
         lengthBy(
@@ -146,9 +147,7 @@ export function solveCheck(
     driftKnown: known((p) => p.sx) && known((p) => p.sy),
     outliers: outliersOf(placed),
     perSheet: placed.flatMap((p) =>
-      p.sx === null || p.sy === null
-        ? []
-        : [{ sheet: p.sheet, across: Math.round(p.sx - sx), along: Math.round(p.sy - sy) }],
+      p.sx === null || p.sy === null ? [] : [{ sheet: p.sheet, across: um(p.sx - sx), along: um(p.sy - sy) }],
     ),
   })
 }
@@ -288,6 +287,6 @@ function outliersOf(placed: readonly Placed[]): readonly Outlier[] {
     const deviation = 1.4826 * median(values.map((x) => Math.abs(x.v - mid)))
     return values
       .filter((x) => Math.abs(x.v - mid) > Math.max(FLOORS[what], FAR * deviation))
-      .map((x) => ({ sheet: x.sheet, what, by: Math.round(x.v - mid) }))
+      .map((x) => ({ sheet: x.sheet, what, by: um(x.v - mid) }))
   })
 }

@@ -1,4 +1,4 @@
-import { fromMm, type Um, um } from '@/core/length/length'
+import { fromMm, type PerMille, perMille, type Um, um } from '@/core/length/length'
 import type { EdgeName } from '@/core/sheet/sheet'
 
 /**
@@ -11,17 +11,17 @@ type Landing = {
   /** how far a sheet may land from true, across and along */
   readonly driftAcross: Um
   readonly driftAlong: Um
-  /** its turn, in milliradians (mm per metre) */
-  readonly skew: number
+  /** its turn */
+  readonly skew: PerMille
 }
 
 export type DeclaredAccuracy = Landing & { readonly source: 'declared'; readonly assumed: Assumed }
 
 export type CheckedAccuracy = Landing & {
   readonly source: 'checked'
-  /** uncertainty of a printed length, per mille across and along (enlargement's uncertainty and stretch's) */
-  readonly lengthAcross: number
-  readonly lengthAlong: number
+  /** uncertainty of a printed length across and along (enlargement's uncertainty and stretch's) */
+  readonly lengthAcross: PerMille
+  readonly lengthAlong: PerMille
   /** uncertainty of the reading behind the figures */
   readonly reading: Um
 }
@@ -32,19 +32,24 @@ export type Assumed = {
   readonly place: Um
   /** per edge, how far the overspray is off; 0 with margins */
   readonly overspray: Um
-  /** per mille of a length, across and along: rollers slip, carriages hardly do */
-  readonly lengthAcross: number
-  readonly lengthAlong: number
+  /** of a length, across and along: rollers slip, carriages hardly do */
+  readonly lengthAcross: PerMille
+  readonly lengthAlong: PerMille
 }
 
 /**
  * The room's assumption: a plain feed before anybody measured it. A millimetre of place is what makers allow when they
  * state margins; a length along is what a worn roller makes of it.
  */
-export const ASSUMED: Assumed = { place: fromMm(0.6), overspray: fromMm(0.5), lengthAcross: 1, lengthAlong: 3 }
+export const ASSUMED: Assumed = {
+  place: fromMm(0.6),
+  overspray: fromMm(0.5),
+  lengthAcross: perMille(1),
+  lengthAlong: perMille(3),
+}
 
-/** Turn of a sheet that nobody measured, mm per metre. */
-export const ASSUMED_SKEW = 0.6
+/** Turn of a sheet that nobody measured. */
+export const ASSUMED_SKEW = perMille(0.6)
 
 /** Size tolerance, when no check says better: never below 0.3 mm. */
 const SIZE_FLOOR = fromMm(0.3)
@@ -56,12 +61,12 @@ const SIZE_FLOOR = fromMm(0.3)
  */
 export function sizeTolerance(a: Accuracy, length: Um, axis: 'across' | 'along', extent: Um): Um {
   if (a.source === 'declared') {
-    const perMille = axis === 'across' ? a.assumed.lengthAcross : a.assumed.lengthAlong
+    const share = axis === 'across' ? a.assumed.lengthAcross : a.assumed.lengthAlong
     const enlarged = extent > 0 ? (2 * a.assumed.overspray * length) / extent : 0
-    return um(Math.max(SIZE_FLOOR, Math.hypot((length * perMille) / 1000, enlarged)))
+    return um(Math.max(SIZE_FLOOR, Math.hypot((length * share) / 1000, enlarged)))
   }
-  const perMille = axis === 'across' ? a.lengthAcross : a.lengthAlong
-  return um(Math.hypot((length * perMille) / 1000, a.reading))
+  const share = axis === 'across' ? a.lengthAcross : a.lengthAlong
+  return um(Math.hypot((length * share) / 1000, a.reading))
 }
 
 /**
@@ -76,6 +81,6 @@ export function positionTolerance(a: Accuracy, edge: EdgeName, far: number, from
   const drift = across ? a.driftAcross : a.driftAlong
   const turn = (Math.abs(a.skew) * far) / 1000
   if (a.source === 'checked') return um(drift + turn + a.reading)
-  const perMille = across ? a.assumed.lengthAcross : a.assumed.lengthAlong
-  return um(drift + turn + Math.hypot(a.assumed.place, a.assumed.overspray, (Math.abs(from) * perMille) / 1000))
+  const share = across ? a.assumed.lengthAcross : a.assumed.lengthAlong
+  return um(drift + turn + Math.hypot(a.assumed.place, a.assumed.overspray, (Math.abs(from) * share) / 1000))
 }

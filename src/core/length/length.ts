@@ -1,6 +1,12 @@
 /** A length in whole micrometres. The brand keeps millimetres, inches and pixels out. */
 export type Um = number & { readonly __unit: 'um' }
 
+/** Thousandths of a length, mm per metre; of a small turn, milliradians. Need not be whole. */
+export type PerMille = number & { readonly __unit: 'per mille' }
+
+/** @example perMille(0.6) // 0.6 */
+export const perMille = (value: number): PerMille => value as PerMille
+
 /** The two ways in which a room writes lengths. */
 export type LengthUnit = 'mm' | 'in'
 

@@ -22,6 +22,7 @@ const roll = {
 }
 const CATALOGUE: Catalogue = {
   versions: [VERSION, cotton, roll],
+  broken: [],
   sizes: [size('A4', 210, 297), size('A3', 297, 420), size('B4', 257, 364), size('A2', 420, 594)],
   stocks: [
     sheets('1', 'paper', 257, 364, 900),

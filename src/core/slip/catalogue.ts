@@ -4,7 +4,15 @@ import type { Currency, Minor } from '@/core/money/money'
 import { sameSheet, sameWidth, sizeById } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import type { PrintBody, SlipHead } from './body'
-import { type PictureFacts, type PrintFacts, type RoomFacts, RULES, type StockFacts, type VersionFacts } from './facts'
+import {
+  type BrokenVersion,
+  type PictureFacts,
+  type PrintFacts,
+  type RoomFacts,
+  RULES,
+  type StockFacts,
+  type VersionFacts,
+} from './facts'
 
 /** A form in which the room keeps a paper, with what is left of it. */
 export type StockOnShelf = {
@@ -24,6 +32,8 @@ export type StockOnShelf = {
 /** Everything that slips are filled from: what the room knows, at one moment. */
 export type Catalogue = {
   readonly versions: readonly VersionFacts[]
+  /** of the asked versions those that cannot print any more: told, and never taken for none */
+  readonly broken: readonly BrokenVersion[]
   readonly sizes: readonly Size[]
   readonly stocks: readonly StockOnShelf[]
   readonly tariff: Tariff

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
 import type { EdgeFigures } from '@/core/edge/figures'
-import { fromMm } from '@/core/length/length'
+import { fromMm, um } from '@/core/length/length'
 import { edges } from '@/core/sheet/sheet'
 import { FIGURES, facts, VERSION } from '../../../test/slip-facts'
 import type { PrintFacts } from './facts'
@@ -35,7 +35,10 @@ describe('a slip on a feed that was measured', () => {
     expect((sent?.x ?? 0) + (sent?.w ?? 0) / 2).toBeGreaterThan(128_500)
   })
   it('with margins it is mapped back as well, and says so', () => {
-    const f = withFigures({ edges: edges(3400, 3400, 5000, 12_500), offsetAcross: 400, stretchAlong: 1.002 }, 'margins')
+    const f = withFigures(
+      { edges: edges(3400, 3400, 5000, 12_500), offsetAcross: um(400), stretchAlong: 1.002 },
+      'margins',
+    )
     const cancelled = outcomeOf(facts({ placing: small, enlargement: 'corrected' }, f))
     expect(cancelled.sheet?.corrected).toBe(true)
     expect(cancelled.pieces[0]?.onPaper).toMatchObject({ w: 120_000, h: 160_000 })

@@ -56,6 +56,17 @@ export type LoadedFacts = {
 }
 
 /** A version with everything that it points to. */
+/** What a version points to and the room does not have any more. */
+export type Lost = 'queue' | 'feed' | 'paper' | 'media setting' | 'quality'
+
+/** A version that cannot print any more, and why. */
+export type BrokenVersion = {
+  readonly id: string
+  readonly presetName: string
+  readonly number: number
+  readonly lost: readonly Lost[]
+}
+
 export type VersionFacts = {
   readonly id: string
   readonly presetName: string

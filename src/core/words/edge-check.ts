@@ -23,13 +23,13 @@ export function sayReadingFault(f: ReadingFault, unit: LengthUnit): string {
     case 'unmeasured':
       return `Ticks alone do not tell where the page lies: measure ${f.lengths.map((l) => `from the ${LENGTH_WORDS[l]}`).join(' and ')} on at least one sheet, on three for the drift.`
     case 'off_ruler':
-      return `Sheet ${f.sheet}, ${EDGE_WORDS[f.edge]}: the very first tick shows, so the margin may be smaller than the ruler goes (${writeLength(um(f.at), unit)}). Enter a smaller margin for this feed on the printer’s page, then print a new ruler sheet.`
+      return `Sheet ${f.sheet}, ${EDGE_WORDS[f.edge]}: the very first tick shows, so the margin may be smaller than the ruler goes (${writeLength(f.at, unit)}). Enter a smaller margin for this feed on the printer’s page, then print a new ruler sheet.`
     case 'missing':
       return `Sheet ${f.sheet}: the ${EDGE_WORDS[f.edge]} was not read. Read its tick, or leave the sheet out.`
     case 'tick':
       return `Sheet ${f.sheet}, ${EDGE_WORDS[f.edge]}: there is no tick ${f.tick}; the ruler goes from ${f.first} to ${f.last}. Count again from a number.`
     case 'length':
-      return `Sheet ${f.sheet}, ${LENGTH_WORDS[f.name]}: ${writeLength(um(f.um), unit)} was read where about ${writeLength(um(f.about), unit)} is expected. Was it measured between other marks?`
+      return `Sheet ${f.sheet}, ${LENGTH_WORDS[f.name]}: ${writeLength(f.is, unit)} was read where about ${writeLength(f.about, unit)} is expected. Was it measured between other marks?`
     default:
       return absurd(f)
   }

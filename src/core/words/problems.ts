@@ -30,6 +30,12 @@ export type Problem =
   | { readonly code: 'file_upload_cut'; readonly name: string; readonly got: number; readonly expected: number }
   | { readonly code: 'stops_unanswered'; readonly checks: readonly string[] }
   | { readonly code: 'slip_incomplete'; readonly missing: string }
+  | {
+      readonly code: 'preset_broken'
+      readonly preset: string
+      readonly number: number
+      readonly lost: readonly string[]
+    }
   | { readonly code: 'slip_done'; readonly number: number }
   | { readonly code: 'nothing_left'; readonly what: string; readonly left: string; readonly needed: string }
   | { readonly code: 'render_failed'; readonly why: string }
@@ -60,6 +66,65 @@ export type Problem =
   | { readonly code: 'profile_bad'; readonly name: string; readonly why: string }
   | { readonly code: 'check_reading'; readonly says: string }
   | { readonly code: 'run_cannot'; readonly number: number; readonly why: string }
+
+/** Every kind of problem. A new one does not compile until it is named here. */
+export const PROBLEM_CODES: Readonly<Record<Problem['code'], true>> = {
+  not_allowed: true,
+  not_yours: true,
+  input: true,
+  not_found: true,
+  stale: true,
+  in_use: true,
+  name_taken: true,
+  file_empty: true,
+  file_too_large: true,
+  file_not_a_picture: true,
+  file_renamed: true,
+  file_broken: true,
+  file_too_many_pixels: true,
+  file_separated: true,
+  file_upload_cut: true,
+  stops_unanswered: true,
+  slip_incomplete: true,
+  preset_broken: true,
+  slip_done: true,
+  nothing_left: true,
+  render_failed: true,
+  needed: true,
+  import: true,
+  rules: true,
+  room_exists: true,
+  address: true,
+  printer_unreachable: true,
+  printer_silent: true,
+  printer_endless: true,
+  printer_moves: true,
+  printer_not_ipp: true,
+  printer_refused: true,
+  queue_cannot: true,
+  printing: true,
+  room_trouble: true,
+  file_not_taken: true,
+  file_needs_memory: true,
+  printer_certificate: true,
+  printer_certificate_changed: true,
+  profile_bad: true,
+  check_reading: true,
+  run_cannot: true,
+  unreachable: true,
+}
+
+/** Whether something that was stored is a problem of a kind that this program knows. */
+export const isProblem = (value: unknown): value is Problem =>
+  typeof value === 'object' &&
+  value !== null &&
+  'code' in value &&
+  typeof value.code === 'string' &&
+  Object.hasOwn(PROBLEM_CODES, value.code)
+
+/** @example sayLost(['feed', 'quality']) // 'its feed and quality are gone' */
+export const sayLost = (lost: readonly string[]): string =>
+  `its ${lost.length > 1 ? `${lost.slice(0, -1).join(', ')} and ` : ''}${lost.at(-1)} ${lost.length > 1 ? 'are' : 'is'} gone`
 
 /** One sentence that says what is wrong, with the value, and what to do. */
 export function sayProblem(p: Problem): string {
@@ -98,6 +163,8 @@ export function sayProblem(p: Problem): string {
       return `This cannot be logged as good before each stop is answered with a reason: ${p.checks.join(', ')}.`
     case 'slip_incomplete':
       return `The slip has no ${p.missing} yet.`
+    case 'preset_broken':
+      return `${p.preset}, version ${p.number}, cannot print any more: ${sayLost(p.lost)}. Choose another preset, or carry this one to a queue that has everything.`
     case 'slip_done':
       return `Slip ${p.number} is done and no longer changes. Copy it to print again.`
     case 'nothing_left':

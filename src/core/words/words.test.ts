@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { fedSheet } from '@/core/sheet/sheet'
 import { sayOutlier, sayReadingFault } from './edge-check'
-import { type Problem, sayProblem } from './problems'
+import { isProblem, PROBLEM_CODES, type Problem, sayProblem } from './problems'
 import { sayRulerLabels } from './ruler'
 
 // Every problem once, with the value that its sentence has to name.
@@ -62,54 +62,12 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
     /another certificate.*Trusted: AB; now: CD\.$/,
   ],
   [{ code: 'not_yours', role: 'member' }, /another’s; a member changes only their own\.$/],
+  [
+    { code: 'preset_broken', preset: 'Grey', number: 2, lost: ['queue', 'feed', 'paper'] },
+    /^Grey, version 2, cannot print any more: its queue, feed and paper are gone\. Choose another/,
+  ],
   [{ code: 'unreachable' }, /does not answer.*kept here/],
 ]
-
-/** A new kind of problem does not compile until it is named here. */
-const EVERY: Readonly<Record<Problem['code'], true>> = {
-  not_allowed: true,
-  not_yours: true,
-  input: true,
-  not_found: true,
-  stale: true,
-  in_use: true,
-  name_taken: true,
-  file_empty: true,
-  file_too_large: true,
-  file_not_a_picture: true,
-  file_renamed: true,
-  file_broken: true,
-  file_too_many_pixels: true,
-  file_separated: true,
-  file_upload_cut: true,
-  stops_unanswered: true,
-  slip_incomplete: true,
-  slip_done: true,
-  nothing_left: true,
-  render_failed: true,
-  needed: true,
-  import: true,
-  rules: true,
-  room_exists: true,
-  address: true,
-  printer_unreachable: true,
-  printer_silent: true,
-  printer_endless: true,
-  printer_moves: true,
-  printer_not_ipp: true,
-  printer_refused: true,
-  queue_cannot: true,
-  printing: true,
-  room_trouble: true,
-  file_not_taken: true,
-  file_needs_memory: true,
-  printer_certificate: true,
-  printer_certificate_changed: true,
-  profile_bad: true,
-  check_reading: true,
-  run_cannot: true,
-  unreachable: true,
-}
 
 describe('problems in words', () => {
   it.each(PROBLEMS.map(([p, says]) => [p.code, p, says] as const))(
@@ -119,8 +77,14 @@ describe('problems in words', () => {
       expect(sayProblem(p)).not.toMatch(/undefined|null|\[object/)
     },
   )
+  it('what was stored is known by its code', () => {
+    expect(isProblem({ code: 'render_failed', why: 'x' })).toBe(true)
+    expect([{ code: 'of_tomorrow' }, { code: 'toString' }, {}, null, 'stale'].map(isProblem)).toEqual(
+      Array(5).fill(false),
+    )
+  })
   it('every kind of problem is among them', () => {
-    expect(Object.keys(EVERY).filter((code) => !PROBLEMS.some(([p]) => p.code === code))).toEqual([])
+    expect(Object.keys(PROBLEM_CODES).filter((code) => !PROBLEMS.some(([p]) => p.code === code))).toEqual([])
   })
 })
 
@@ -130,14 +94,14 @@ describe('edge checks in words', () => {
     [{ code: 'missing', sheet: 2, edge: 'trail' } as const, /Sheet 2: the trail.* was not read/],
     [{ code: 'tick', sheet: 3, edge: 'lead', tick: 99, first: 1, last: 60 } as const, /no tick 99; .*from 1 to 60/],
     [
-      { code: 'length', sheet: 1, name: 'A to B', um: fromMm(40), about: fromMm(230) } as const,
+      { code: 'length', sheet: 1, name: 'A to B', is: fromMm(40), about: fromMm(230) } as const,
       /cross A to cross B: 40\.0 mm was read where about 230\.0 mm/,
     ],
   ])('%o', (fault, says) => {
     expect(sayReadingFault(fault, 'mm')).toMatch(says)
   })
   it('lengths in the room’s unit', () => {
-    const fault = { code: 'length', sheet: 1, name: 'A to C', um: um(25_400), about: um(254_000) } as const
+    const fault = { code: 'length', sheet: 1, name: 'A to C', is: um(25_400), about: um(254_000) } as const
     expect(sayReadingFault(fault, 'in')).toMatch(/1\.00 in was read where about 10\.00 in/)
   })
   it.each([
@@ -146,7 +110,7 @@ describe('edge checks in words', () => {
     ['length along', 2400, 'Sheet 4 is along 2.4 mm per metre away'],
     ['turn', -2400, 'Sheet 4 is turned 2.4 mm per metre away'],
   ] as const)('a sheet that stands apart: %s', (what, by, says) => {
-    expect(sayOutlier({ sheet: 4, what, by }, 'mm')).toContain(says)
+    expect(sayOutlier({ sheet: 4, what, by: um(by) }, 'mm')).toContain(says)
   })
   it('a ruler sheet says which it is, so that it can be found in a pile', () => {
     const labels = sayRulerLabels(

@@ -6,7 +6,7 @@ import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { SheetReading } from '@/core/edge/readings'
 import { UNREAD } from '@/core/edge/readings'
 import { solveCheck } from '@/core/edge/solve'
-import { fromMm, um } from '@/core/length/length'
+import { fromMm, perMille, um } from '@/core/length/length'
 import { type Asked, done, hearing, show } from '../../../test/interface'
 import { VERSION } from '../../../test/slip-facts'
 import { EDGE_CHECK } from '../../../test/views'
@@ -233,7 +233,7 @@ describe('a check that is over', () => {
     LAYOUT,
     [ticks(30, 30, 30, 30), ticks(31, 29, 30, 30), ticks(30, 30, 29, 31)],
     'rule and loupe',
-    { driftAcross: um(700), driftAlong: um(800), skew: 0 },
+    { driftAcross: um(700), driftAlong: um(800), skew: perMille(0) },
   )
   const result = solved.ok ? solved.value : null
   it('no longer changes, and says since when it is in use', () => {

@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from 'vitest'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { Printer, Queue } from '@/contract/views/printer'
 import type { CheckResult } from '@/core/edge/solve'
-import { fromMm } from '@/core/length/length'
+import { fromMm, um } from '@/core/length/length'
 import type { Told } from '@/core/printer/told'
 import { edges } from '@/core/sheet/sheet'
 import { DEMO_PRINTERS } from '../../../demo/printers'
@@ -248,8 +248,8 @@ describe('declared beside measured', () => {
   const RESULT: CheckResult = {
     sheets: 5,
     edges: edges(3190, 2700, 3270, 1260),
-    offsetAcross: 0,
-    offsetAlong: 0,
+    offsetAcross: um(0),
+    offsetAlong: um(0),
     stretchAcross: null,
     stretchAlong: null,
     skew: null,

@@ -90,7 +90,9 @@ export function Docket(props: {
           onCrop={(crop) => edit({ crop })}
         />
       </DocketLine>
-      <DocketLine {...line('preset', presetLine(facts.version))}>
+      <DocketLine
+        {...line('preset', presetLine(facts.version, catalogue.broken.find((v) => v.id === print.versionId) ?? null))}
+      >
         <PresetFields
           choices={page.choices}
           version={facts.version}

@@ -12,6 +12,8 @@ export function whyShut(s: {
   readonly several: boolean
   readonly picture: boolean
   readonly preset: boolean
+  /** its preset cannot print any more: what is gone, in words */
+  readonly broken: string | null
   readonly laid: boolean
   readonly printing: boolean
 }): string | null {
@@ -20,6 +22,7 @@ export function whyShut(s: {
   if (s.state === 'withdrawn') return 'This slip was taken off the bench.'
   if (s.done && s.several) return 'This print is done. Raise its copies to print more.'
   if (!s.picture) return 'It has no picture yet.'
+  if (s.broken) return `Its preset cannot print any more: ${s.broken}.`
   if (!s.preset) return 'It has no preset yet.'
   return s.laid ? null : 'It has no sheet yet.'
 }

@@ -145,6 +145,7 @@ describe('what keeps a slip from being printed', () => {
     several: false,
     picture: true,
     preset: true,
+    broken: null,
     laid: true,
     printing: false,
   } as const
@@ -158,6 +159,7 @@ describe('what keeps a slip from being printed', () => {
     [{ picture: false, preset: false, laid: false }, 'It has no picture yet.'],
     [{ preset: false, laid: false }, 'It has no preset yet.'],
     [{ laid: false }, 'It has no sheet yet.'],
+    [{ preset: false, broken: 'its feed is gone', laid: false }, 'Its preset cannot print any more: its feed is gone.'],
   ] as const)('%o: %s', (patch, says) => {
     expect(whyShut({ ...slip, ...patch })).toBe(says)
   })

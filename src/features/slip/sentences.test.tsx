@@ -5,8 +5,18 @@ import { firstPiece, type PlainPatch, patched, type SlipBody } from '@/core/slip
 import { outcomeOf } from '@/core/slip/outcome'
 import { BODY, facts, PICTURE, PRINT, VERSION } from '../../../test/slip-facts'
 import { differences } from './conflict'
-import { edgeLine, pictureLine, placingLine, sayRatio, sheetLine, toneLine } from './sentences'
+import { edgeLine, pictureLine, placingLine, presetLine, sayRatio, sheetLine, toneLine } from './sentences'
 import { useSavedSlip } from './use-saved-slip'
+
+describe('a preset that cannot print any more', () => {
+  it('is not taken for none: its line says what is gone', () => {
+    const broken = { id: 'v', presetName: 'Otter, grey', number: 2, lost: ['feed', 'quality'] } as const
+    expect(presetLine(null, broken)).toEqual({
+      says: 'Otter, grey, version 2, cannot print any more',
+      detail: 'its feed and quality are gone: choose another preset',
+    })
+  })
+})
 
 describe('a closed line reads like a sentence', () => {
   it('for picture, sheet, edge, placing and tone', () => {

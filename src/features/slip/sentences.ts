@@ -3,9 +3,10 @@ import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '
 import type { PxRect } from '@/core/placing/placing'
 import { sharpFrom } from '@/core/placing/placing'
 import type { PieceBody, PrintBody } from '@/core/slip/body'
-import type { PictureFacts, VersionFacts } from '@/core/slip/facts'
+import type { BrokenVersion, PictureFacts, VersionFacts } from '@/core/slip/facts'
 import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 import { sayDistance } from '@/core/words/checks'
+import { sayLost } from '@/core/words/problems'
 import { sayDriverProfile } from '@/core/words/settings'
 
 /** A closed line of the docket: a sentence, and what stands below it in small. */
@@ -34,7 +35,12 @@ export function pictureLine(picture: PictureFacts | null, crop: PxRect | null): 
   }
 }
 
-export function presetLine(version: VersionFacts | null): Line {
+export function presetLine(version: VersionFacts | null, broken: BrokenVersion | null = null): Line {
+  if (broken)
+    return {
+      says: `${broken.presetName}, version ${broken.number}, cannot print any more`,
+      detail: `${sayLost(broken.lost)}: choose another preset`,
+    }
   if (!version) return { says: 'No preset yet', detail: 'how it is printed, and on which paper' }
   return {
     says: `${version.presetName}, version ${version.number}`,

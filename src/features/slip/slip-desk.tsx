@@ -9,6 +9,7 @@ import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, w
 import { factsFrom } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
+import { sayLost } from '@/core/words/problems'
 import { useKeys } from '@/ui/keys/use-keys'
 import type { Somebody } from '@/ui/parts/member-select'
 import { Prints } from '@/ui/prints/prints'
@@ -84,12 +85,14 @@ export function SlipDesk(page: SlipPage) {
   const shown = facts.pictures[0] ?? null
   const ready = outcome.page !== null && facts.version !== null
   const good = here?.good ?? 0
+  const broken = catalogue.broken.find((v) => v.id === print.versionId)
   const shut = whyShut({
     state: slip.state,
     done: here?.state === 'done',
     several: body.prints.length > 1,
     picture: shown !== null,
     preset: facts.version !== null,
+    broken: broken ? sayLost(broken.lost) : null,
     laid: outcome.page !== null,
     printing: page.prints.some((p) => p.printId === print.id && underWay(p)),
   })

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
-import type { Action } from '@/server/door/door'
+import type { Ready } from '@/server/door/door'
 import { checkFile, moreSheets, readSheets, solve, startCheck, withdrawCheck } from './edge-checks'
 import { carryPreset, importPreset, importPrinter } from './exchange'
 import {
@@ -41,7 +41,7 @@ import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } fro
 /** Every write of the program by its name: the contract's names, none missing, none more. */
 export const ACTIONS: {
   // biome-ignore lint/suspicious/noExplicitAny: what an action prepares is its own affair
-  readonly [N in ActionName]: Action<(typeof INPUTS)[N] & z.ZodType, any, ActionOutput[N]>
+  readonly [N in ActionName]: Ready<(typeof INPUTS)[N] & z.ZodType, any, ActionOutput[N]>
 } = {
   'room.set-up': setUp,
   'room.edit': editRoom,

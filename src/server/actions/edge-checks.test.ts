@@ -62,8 +62,8 @@ async function checks() {
   }
   const version = () => {
     const found = readVersionFacts(room.db, versionId, room.now)
-    if (!found) throw new Error('the version is gone')
-    return found
+    if (!found.ok) throw new Error('the version is gone')
+    return found.value
   }
   return { printers, room, versionId, asked, begun, check, read, solve, solved, version }
 }

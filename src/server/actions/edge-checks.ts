@@ -36,8 +36,9 @@ export const startCheck = action({
   role: 'keeper',
   input: INPUTS['edge-check.start'],
   commit(input, { db, actor, now }) {
-    const version = readVersionFacts(db, input.versionId, now)
-    if (!version) return bad({ code: 'not_found', what: 'This preset' })
+    const found = readVersionFacts(db, input.versionId, now)
+    if (!found.ok) return found
+    const version = found.value
     const unit = readRoom(db)?.unit ?? 'mm'
     const choice = input.sheet
     const size = choice.kind === 'size' ? (listSizes(db).find((s) => s.id === choice.sizeId) ?? null) : null
@@ -173,8 +174,9 @@ export const solve = action({
     const check = readEdgeCheck(db, id)
     if (!check) return bad({ code: 'not_found', what: 'This edge check' })
     if (check.state !== 'open') return overAlready(check)
-    const version = readVersionFacts(db, check.versionId, now)
-    if (!version) return bad({ code: 'not_found', what: 'The preset of this check' })
+    const found = readVersionFacts(db, check.versionId, now)
+    if (!found.ok) return found
+    const version = found.value
     const solved = solveCheck(check.layout, check.readings, check.instrument, declaredAccuracy(version))
     if (!solved.ok)
       return bad({ code: 'check_reading', says: sayReadingFault(solved.problem, readRoom(db)?.unit ?? 'mm') })

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { and, eq, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
-import { bad, ok } from '@/core/result/result'
+import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { readIcc } from '@/formats/icc/read'
 import { newId } from '@/server/db/ids'
@@ -29,9 +29,9 @@ export const importProfile = action({
     sealMadeWith: z.string().max(12).nullable(),
   }),
   async prepare({ name, received }, { folder }) {
-    const refuse = async (why: string) => {
+    const refuse = async (why: string): Promise<Result<never, Problem>> => {
       await discard(received)
-      return bad({ code: 'profile_bad', name, why } as Problem)
+      return bad({ code: 'profile_bad', name, why })
     }
     const bytes = await readFile(received.path)
     const read = readIcc(bytes)

@@ -85,7 +85,7 @@ export const askQueue = action({
   input: INPUTS['queue.ask'],
   async prepare({ id }, { db }) {
     const queue = db.select().from(queues).where(eq(queues.id, id)).get()
-    if (!queue) return bad({ code: 'not_found', what: 'This queue' } as Problem)
+    if (!queue) return bad({ code: 'not_found', what: 'This queue' })
     return ask(db, queue.address)
   },
   commit({ id }, { db, now }, heard) {
@@ -108,7 +108,7 @@ export const identifyQueue = action({
   input: INPUTS['queue.identify'],
   async prepare({ id }, { db }) {
     const queue = db.select().from(queues).where(eq(queues.id, id)).get()
-    if (!queue) return bad({ code: 'not_found', what: 'This queue' } as Problem)
+    if (!queue) return bad({ code: 'not_found', what: 'This queue' })
     const address = trustedAddress(db, queue.address)
     if (!address.ok) return address
     const shown = await identifyPrinter(address.value)

@@ -80,6 +80,8 @@ function printablesOf(
   const ready: Printable[] = []
   for (const [i, print] of prints.entries()) {
     if (!print) return bad({ code: 'not_found', what: `Print ${printIds[i]} of slip ${slip.number}` })
+    const lost = known.broken.find((v) => v.id === print.versionId)
+    if (lost) return bad({ code: 'preset_broken', preset: lost.presetName, number: lost.number, lost: lost.lost })
     if (!forFile && printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
     const one = complete(
       db,

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { sayIssue } from '@/contract/said'
+import { readInput } from '@/contract/said'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
@@ -44,8 +44,16 @@ export type Action<I extends z.ZodType, P, O> = {
   readonly commit: (input: z.output<I>, ctx: DoorContext, prepared: P) => Result<Done<O>, Problem>
 }
 
+/** An action that can be asked for by its name, whatever it takes. */
+export type Ready<I extends z.ZodType, P, O> = Action<I, P, O> & {
+  readonly run: (input: unknown, ctx: DoorContext) => Promise<Result<O, Problem>>
+}
+
 /** Gives an action its types. `P` is void where there is nothing to prepare. */
-export const action = <I extends z.ZodType, O, P = undefined>(a: Action<I, P, O>): Action<I, P, O> => a
+export const action = <I extends z.ZodType, O, P = undefined>(a: Action<I, P, O>): Ready<I, P, O> => ({
+  ...a,
+  run: (input, ctx) => through(a, input, ctx),
+})
 
 class Refused extends Error {
   constructor(readonly problem: Problem) {
@@ -67,17 +75,14 @@ export async function through<I extends z.ZodType, P, O>(
   ctx: DoorContext,
 ): Promise<Result<O, Problem>> {
   if (!atLeast(ctx.actor, a.role)) return bad({ code: 'not_allowed', role: ctx.actor.role, needs: a.role })
-  const parsed = a.input.safeParse(input, { error: sayIssue })
-  if (!parsed.success)
-    return bad({
-      code: 'input',
-      issues: parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
-    })
-  if (a.may && !a.may(parsed.data, ctx)) return bad({ code: 'not_yours', role: ctx.actor.role })
-  const prepared = a.prepare ? await a.prepare(parsed.data, ctx) : ok(undefined as P)
+  const read = readInput(a.input, input)
+  if (!read.ok) return read
+  const asked = read.value
+  if (a.may && !a.may(asked, ctx)) return bad({ code: 'not_yours', role: ctx.actor.role })
+  const prepared = a.prepare ? await a.prepare(asked, ctx) : ok(undefined as P)
   if (!prepared.ok) return prepared
   try {
-    const write = ctx.db.$client.transaction(() => commit(a, parsed.data, ctx, prepared.value))
+    const write = ctx.db.$client.transaction(() => commit(a, asked, ctx, prepared.value))
     return ok(write.immediate())
   } catch (error) {
     if (error instanceof Refused) return bad(error.problem)

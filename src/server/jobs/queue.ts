@@ -1,7 +1,7 @@
 import { and, eq, gt, lt, or, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { type FileDocument, fileDocumentSchema } from '@/contract/print-job'
-import type { Problem } from '@/core/words/problems'
+import { isProblem, type Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { jobs } from '@/server/db/schema'
@@ -131,6 +131,10 @@ export type JobState = {
   readonly problem: Problem | null
 }
 
+/** A problem that another program stored is told as it is. */
+const storedProblem = (json: unknown): Problem =>
+  isProblem(json) ? json : { code: 'render_failed', why: `it left this behind: ${JSON.stringify(json)}` }
+
 export function jobState(db: Db, id: string): JobState | null {
   const row = db.select().from(jobs).where(eq(jobs.id, id)).get()
   return row
@@ -139,7 +143,7 @@ export function jobState(db: Db, id: string): JobState | null {
         state: row.state,
         progress: row.progress / 1000,
         result: row.result,
-        problem: row.problem as Problem | null,
+        problem: row.problem === null ? null : storedProblem(row.problem),
       }
     : null
 }

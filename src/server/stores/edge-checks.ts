@@ -1,9 +1,14 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
-import { readingsSchema } from '@/contract/edge-check'
-import type { Declared, EdgeCheck } from '@/contract/views/edge-check'
+import {
+  checkResultSchema,
+  declaredSchema,
+  instrumentSchema,
+  layoutSchema,
+  readingsSchema,
+} from '@/contract/edge-check'
+import { feedSchema } from '@/contract/printer'
+import type { EdgeCheck } from '@/contract/views/edge-check'
 import { type EdgeFigures, figuresFrom } from '@/core/edge/figures'
-import { INSTRUMENTS, type Instrument } from '@/core/edge/readings'
-import type { RulerLayout } from '@/core/edge/ruler-sheet'
 import type { CheckResult } from '@/core/edge/solve'
 import { um } from '@/core/length/length'
 import type { CheckDue, VersionFacts } from '@/core/slip/facts'
@@ -31,8 +36,10 @@ const base = (db: Db) =>
 
 type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
 
-const instrumentOf = (word: string): Instrument =>
-  Object.hasOwn(INSTRUMENTS, word) ? (word as Instrument) : 'steel rule'
+type CheckRow = typeof edgeChecks.$inferSelect
+
+const resultOf = (row: CheckRow): CheckResult | null =>
+  row.result === null ? null : parsed(checkResultSchema, row.result, `the result of edge check ${row.number}`)
 
 function toCheck(db: Db, r: Row): EdgeCheck {
   const { check } = r
@@ -48,7 +55,7 @@ function toCheck(db: Db, r: Row): EdgeCheck {
     queueId: check.queueId,
     queueName: r.queueName,
     feedId: check.feedId,
-    feedName: (r.feedFacts as { name: string }).name,
+    feedName: parsed(feedSchema, r.feedFacts, `feed ${check.feedId}`).name,
     versionId: check.versionId,
     presetName: r.presetName,
     versionNumber: r.versionNumber,
@@ -56,12 +63,11 @@ function toCheck(db: Db, r: Row): EdgeCheck {
     edge: check.edge,
     sizeName: check.sizeName,
     sheet: { width: um(check.widthUm), length: um(check.lengthUm) },
-    // layout, declared and result are made by core and stored by the actions, never taken from a request
-    layout: check.layout as RulerLayout,
+    layout: parsed(layoutSchema, check.layout, `the layout of edge check ${check.number}`),
     readings: parsed(readingsSchema, check.readings, `edge check ${check.number}`),
-    instrument: instrumentOf(check.instrument),
-    declared: check.declared as Declared,
-    result: check.result as CheckResult | null,
+    instrument: parsed(instrumentSchema, check.instrument, `the instrument of edge check ${check.number}`),
+    declared: parsed(declaredSchema, check.declared, `what was declared for edge check ${check.number}`),
+    result: resultOf(check),
     state: check.state,
     note: check.note,
     createdAt: check.createdAt,
@@ -89,7 +95,7 @@ export const edgeChecksOf = (db: Db, printerId: string): readonly EdgeCheck[] =>
 /** Upkeep after which a check does not hold any more. */
 const UPSETS = ['driver change', 'head change']
 
-type Solved = { readonly row: typeof edgeChecks.$inferSelect; readonly seal: string; readonly result: CheckResult }
+type Solved = { readonly row: CheckRow; readonly seal: string; readonly result: CheckResult }
 type Edge = 'margins' | 'borderless'
 
 /** What edge checks know, of all queues and feeds at once: asked for each version by its queue, feed and seal. */
@@ -116,7 +122,8 @@ export function edgeKnowledge(db: Db, now: number): EdgeKnowledge {
     const key = `${row.queueId} ${row.feedId} ${row.edge}`
     const list = solved.get(key) ?? []
     solved.set(key, list)
-    if (row.result) list.push({ row, seal, result: row.result as CheckResult })
+    const result = resultOf(row)
+    if (result) list.push({ row, seal, result })
   }
   const due = dueIn(db, now)
   /** the newest one, of this seal before others */

@@ -5,7 +5,9 @@ import type { PresetLine } from '@/contract/views/preset'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/printer/takes'
-import type { LoadedFacts, VersionFacts } from '@/core/slip/facts'
+import { bad, ok, type Result } from '@/core/result/result'
+import type { BrokenVersion, LoadedFacts, Lost, VersionFacts } from '@/core/slip/facts'
+import type { Problem } from '@/core/words/problems'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import {
@@ -172,8 +174,12 @@ export const presetOfVersion = (db: Db, versionId: string): string | null =>
   null
 
 /** Everything that a slip needs of these versions, in the presets' order: a fixed number of queries. */
-export function versionFacts(db: Db, ids: readonly string[], now: number): readonly VersionFacts[] {
-  if (ids.length === 0) return []
+export function versionFacts(
+  db: Db,
+  ids: readonly string[],
+  now: number,
+): { readonly versions: readonly VersionFacts[]; readonly broken: readonly BrokenVersion[] } {
+  if (ids.length === 0) return { versions: [], broken: [] }
   const found = db
     .select({ version: presetVersions, preset: presets })
     .from(presetVersions)
@@ -182,10 +188,11 @@ export function versionFacts(db: Db, ids: readonly string[], now: number): reado
     .orderBy(asc(presets.number), desc(presetVersions.number))
     .all()
   const world = factsWorld(db, now)
-  return found.flatMap(({ version, preset }) => {
-    const facts = world.of(version, preset.name)
-    return facts ? [facts] : []
-  })
+  const all = found.map(({ version, preset }) => world.of(version, preset.name))
+  return {
+    versions: all.flatMap((v) => ('lost' in v ? [] : [v])),
+    broken: all.flatMap((v) => ('lost' in v ? [v] : [])),
+  }
 }
 
 /** The rows that versions point to, by their ids. */
@@ -240,8 +247,7 @@ const factsWorld = (db: Db, now: number) => {
     return told ? takesOf(told.told) : null
   }
   return {
-    /** null: its queue, feed, paper, media setting or quality is gone */
-    of: (version: typeof presetVersions.$inferSelect, presetName: string): VersionFacts | null => {
+    of: (version: typeof presetVersions.$inferSelect, presetName: string): VersionFacts | BrokenVersion => {
       const settings = readSettings(version.settings, version.id)
       const row = queueRows.get(settings.queueId)
       const feed = feedRows.get(settings.feedId)
@@ -249,7 +255,18 @@ const factsWorld = (db: Db, now: number) => {
       const queueFeed = row?.facts.feeds.find((f) => f.feedId === settings.feedId)
       const mediaSetting = row?.facts.mediaSettings.find((m) => m.id === settings.mediaSettingId)
       const quality = row?.facts.qualities.find((q) => q.id === settings.qualityId)
-      if (!row || !feed || !paper || !queueFeed || !mediaSetting || !quality) return null
+      if (!row || !feed || !paper || !queueFeed || !mediaSetting || !quality) {
+        const there: readonly (readonly [Lost, unknown])[] = row
+          ? [
+              ['feed', feed && queueFeed],
+              ['paper', paper],
+              ['media setting', mediaSetting],
+              ['quality', quality],
+            ]
+          : [['queue', row]]
+        const lost = there.flatMap(([what, is]) => (is ? [] : [what]))
+        return { id: version.id, presetName, number: version.number, lost }
+      }
       const { queue, printer, facts } = row
       return {
         ...{ id: version.id, presetName, number: version.number, seal: version.seal, settings },
@@ -286,9 +303,18 @@ const loadedByFeed = (db: Db): ReadonlyMap<string, LoadedFacts> =>
       ]),
   )
 
-/** One version with everything that it points to, or null when it is not there or not complete. */
-export const readVersionFacts = (db: Db, id: string, now: number): VersionFacts | null =>
-  versionFacts(db, [id], now)[0] ?? null
+/** One version with everything that it points to, or why there is none. */
+export function readVersionFacts(db: Db, id: string, now: number): Result<VersionFacts, Problem> {
+  const { versions, broken } = versionFacts(db, [id], now)
+  const [version] = versions
+  if (version) return ok(version)
+  const [lost] = broken
+  return bad(
+    lost
+      ? { code: 'preset_broken', preset: lost.presetName, number: lost.number, lost: lost.lost }
+      : { code: 'not_found', what: 'This version of a preset' },
+  )
+}
 
 /** Settings of a version out of the database. */
 export const readSettings = (json: unknown, versionId: string): Settings =>

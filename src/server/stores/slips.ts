@@ -114,7 +114,7 @@ export function catalogue(db: Db, now: number, versionIds: readonly string[]): C
   if (!room) throw new Error('the room is not set up')
   const stocks = listStocks(db)
   return {
-    versions: versionFacts(db, [...new Set(versionIds)], now),
+    ...versionFacts(db, [...new Set(versionIds)], now),
     sizes: withShelf(listSizes(db), stocks),
     stocks,
     tariff: tariffAt(db, now),

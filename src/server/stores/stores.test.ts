@@ -16,9 +16,40 @@ import { listPrinters } from './printers'
 import { dueUpkeep, railPrinters } from './rail'
 import { readRoom, tariffAt } from './room'
 import { slipPage } from './slip-page'
+import { SLIP_ANSWERS } from './slip-questions'
 import { catalogue, listSlips, readSlip } from './slips'
 
 const DAY = 86_400_000
+
+describe('a version whose feed or paper is gone', () => {
+  it('is told with what is gone, at its slip, when it is asked for, and when it is printed', async () => {
+    const room = await TestRoom.open()
+    const slip = await room.slip({ title: 'A' })
+    const versionId = printOf(readSlip(room.db, slip.id)?.body ?? slipGone(), null).versionId ?? ''
+    const facts = room.db.$client.prepare('select facts from queues').pluck().get() as string
+    const { mediaSettings: _, feeds: __, ...others } = JSON.parse(facts)
+    const without = JSON.stringify({ ...others, mediaSettings: [], feeds: [] })
+    room.db.$client.prepare('update queues set facts = ?').run(without)
+    const known = catalogue(room.db, room.now, [versionId])
+    expect(known.versions).toEqual([])
+    expect(known.broken).toMatchObject([{ id: versionId, number: 1, lost: ['feed', 'media setting'] }])
+    const lost = { code: 'preset_broken', lost: ['feed', 'media setting'] }
+    expect(SLIP_ANSWERS.version(room.db, { versionId }, room.now)).toMatchObject({ ok: false, problem: lost })
+    const log = {
+      slipId: slip.id,
+      revision: 1,
+      outcome: 'good',
+      cause: null,
+      note: '',
+      prints: [{ printId: 'first', copies: 1, answers: [] }],
+    }
+    expect(await room.act(ACTIONS['run.log'], log)).toMatchObject({ ok: false, problem: lost })
+  })
+})
+
+function slipGone(): never {
+  throw new Error('the slip is not there')
+}
 
 describe('the bench', () => {
   it('groups waiting slips by what has to be changed, easiest first', async () => {

@@ -1,12 +1,11 @@
 import { eq } from 'drizzle-orm'
+import { toldSchema } from '@/contract/told'
 import type { Takes } from '@/core/printer/takes'
 import type { Told } from '@/core/printer/told'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { told } from '@/server/db/schema'
-
-/** What rows of earlier programs lack. */
-const LATER = { sizes: [], stateMessage: '', uris: [] } as const
+import { parsed } from './parse'
 
 /** What a queue's printer told when it was last asked, or null. */
 export function toldOf(db: Db, queueId: string): { readonly at: number; readonly told: Told } | null {
@@ -14,8 +13,10 @@ export function toldOf(db: Db, queueId: string): { readonly at: number; readonly
   return row ? heard(row) : null
 }
 
-// made by toldFrom, never from a request
-const heard = (row: typeof told.$inferSelect) => ({ at: row.at, told: { ...LATER, ...(row.facts as Told) } })
+const heard = (row: typeof told.$inferSelect) => ({
+  at: row.at,
+  told: parsed(toldSchema, row.facts, `what the printer of queue ${row.queueId} told`),
+})
 
 /** What every queue's printer told when it was last asked, by queue. */
 export const allTold = (db: Db): ReadonlyMap<string, { readonly at: number; readonly told: Told }> =>

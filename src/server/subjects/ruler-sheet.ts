@@ -45,9 +45,11 @@ export function rulerSheets(
   count: number,
   now: number,
 ): Result<readonly Sheet[], Problem> {
-  const version = readVersionFacts(db, check.versionId, now)
+  const found = readVersionFacts(db, check.versionId, now)
+  if (!found.ok) return found
+  const version = found.value
   const queue = readQueueFacts(db, check.queueId)
-  if (!version || !queue) return bad({ code: 'not_found', what: 'The preset of this check' })
+  if (!queue) return bad({ code: 'not_found', what: 'The queue of this check' })
   const booking = storedJson({ used: usedBy(db, check, version) })
   const told = toldOf(db, check.queueId)?.told ?? null
   const sheets: Sheet[] = []

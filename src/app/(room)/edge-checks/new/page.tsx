@@ -15,7 +15,8 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ p
   const printer = readPrinter(db, (await searchParams).printer ?? '')
   if (!printer) notFound()
   const own = new Set(printer.queues.map((q) => q.id))
-  const versions = versionFacts(db, newestVersionIds(db), Date.now()).filter((v) => own.has(v.settings.queueId))
+  const all = versionFacts(db, newestVersionIds(db), Date.now()).versions
+  const versions = all.filter((v) => own.has(v.settings.queueId))
   const rolls = listStocks(db).filter((s) => s.kind === 'roll' && versions.some((v) => v.paper.id === s.paperId))
   return (
     <StartCheck
