@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
-import { defineConfig } from 'vitest/config'
+import { configDefaults, defineConfig } from 'vitest/config'
+import slow from './test/slow.json'
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) }
 const project = (name: string, environment: 'node' | 'happy-dom', include: string[], extra = {}) => ({
@@ -25,8 +26,10 @@ export default defineConfig({
           'scripts/**/*.test.ts',
           'test/**/*.test.ts',
         ],
-        { testTimeout: 60_000 },
+        { testTimeout: 60_000, exclude: [...configDefaults.exclude, ...slow] },
       ),
+      // paper comes out of simulated printers, pages are rendered: the fast tests are those above
+      project('measuring', 'node', slow, { testTimeout: 60_000 }),
       project('browser', 'node', ['e2e/**/*.test.ts'], {
         globalSetup: ['e2e/setup.ts'],
         testTimeout: 90_000,

@@ -22,7 +22,11 @@ const vitest = (project, ...paths) =>
 const codes = [
   await vitest('core', 'src/core/options', 'src/formats'),
   // simulated rooms in numbers, and slips that are printed and measured
-  await vitest('server', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
+  await vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
   await run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
+  // small bugs planted one at a time: do the fast tests notice?
+  await run(process.execPath, ['scripts/mutate.mjs', '--seed', seed ?? '1'], {
+    env: { ...process.env, NO_COLOR: '1' },
+  }),
 ]
 process.exit(codes.some((c) => c !== 0) ? 1 : 0)

@@ -80,7 +80,7 @@ await step('arrows', () => node('scripts/arrows.mjs'))
 await step('unused', () => node(bin('knip/bin/knip.js')))
 // unit tests look at files with other programs' eyes, browser tests need a browser
 if (!only || only === 'unit' || only === 'browser') systemTools()
-await step('unit', () => vitest('core', 'server', 'interface'))
+await step('unit', () => vitest('core', 'server', 'measuring', 'interface'))
 await step('build', async () => {
   await build()
   return true

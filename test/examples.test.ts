@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs'
 import { join, relative } from 'node:path'
+import { parse } from '@babel/parser'
 import { describe, expect, it } from 'vitest'
 import { um as toUm } from '@/core/length/length'
 
@@ -24,13 +25,17 @@ const examples: readonly Example[] = [...sources(join(ROOT, 'src/core'))].flatMa
 
 /** What every example may use beside its own file. */
 async function common(): Promise<Record<string, unknown>> {
-  const [length, sheet, money, placing] = await Promise.all([
+  const [length, sheet, money, placing, outcome, stance, slip, more] = await Promise.all([
     import('@/core/length/length'),
     import('@/core/sheet/sheet'),
     import('@/core/money/money'),
     import('@/core/placing/placing'),
+    import('@/core/slip/outcome'),
+    import('@/core/slip/stance'),
+    import('./slip-facts'),
+    import('./example-facts'),
   ])
-  return { ...length, ...sheet, ...money, ...placing, um: toUm }
+  return { ...slip, ...more, ...outcome, ...stance, ...length, ...sheet, ...money, ...placing, um: toUm }
 }
 
 const run = (text: string, names: Record<string, unknown>): unknown =>
@@ -43,11 +48,33 @@ function close(is: unknown, written: unknown, text: string): void {
   expect(Math.abs(Number(is) - written)).toBeLessThanOrEqual(0.5 * 10 ** -digits + 1e-12)
 }
 
+/** Functions that core exports, and whether their contract shows an example. */
+function publicFunctions(): readonly { readonly name: string; readonly shown: boolean }[] {
+  return [...sources(join(ROOT, 'src/core'))].flatMap((path) => {
+    const { program } = parse(readFileSync(path, 'utf8'), { sourceType: 'module', plugins: ['typescript'] })
+    return program.body.flatMap((node) => {
+      if (node.type !== 'ExportNamedDeclaration') return []
+      const shown = node.leadingComments?.at(-1)?.value.includes('@example') ?? false
+      const { declaration } = node
+      const named = (name: string | undefined) => ({ name: `${relative(ROOT, path)} ${name}`, shown })
+      if (declaration?.type === 'FunctionDeclaration') return [named(declaration.id?.name)]
+      if (declaration?.type !== 'VariableDeclaration') return []
+      return declaration.declarations.flatMap((d) =>
+        d.init?.type === 'ArrowFunctionExpression' && d.id.type === 'Identifier' ? [named(d.id.name)] : [],
+      )
+    })
+  })
+}
+
 describe('the examples of core', () => {
   it('are there, and none is written in a way that is not run', () => {
     const all = [...sources(join(ROOT, 'src/core'))].flatMap((p) => readFileSync(p, 'utf8').match(/@example/g) ?? [])
     expect(examples.length).toBe(all.length)
     expect(examples.length).toBeGreaterThan(60)
+  })
+  it('every public function has one', () => {
+    expect(publicFunctions().length).toBeGreaterThan(150)
+    expect(publicFunctions().filter((f) => !f.shown)).toEqual([])
   })
   it.each(examples)('$file: $says', async ({ file, says, is }) => {
     const own = (await import(join(ROOT, file))) as Record<string, unknown>

@@ -46,6 +46,7 @@ const ORDER: Readonly<Record<Level, number>> = { stop: 0, caution: 1, fine: 2 }
 /**
  * All findings, stops first, then cautions, then fine ones; within a level in the order of the checks, then of the
  * pieces. What is fine with every piece is said once.
+ * @example runChecks(facts({ pictureId: null }, { picture: null }), outcomeOf(facts({ pictureId: null }, { picture: null })))[0].code // 'picture_missing'
  */
 export function runChecks(
   facts: PrintFacts,
@@ -73,5 +74,5 @@ function ofPieces(each: readonly (readonly Finding[])[]): readonly Finding[] {
   return wrong.length > 0 ? wrong : all.slice(0, 1).map((f) => ({ ...f, piece: null }))
 }
 
-/** The worst level among findings; no finding is fine. */
+/** The worst level among findings; no finding is fine. @example worstLevel([]) // 'fine' */
 export const worstLevel = (findings: readonly Finding[]): Level => findings[0]?.level ?? 'fine'

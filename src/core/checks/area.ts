@@ -2,7 +2,10 @@ import type { Um } from '@/core/length/length'
 import { EDGE_NAMES, type EdgeName, type Edges } from '@/core/sheet/sheet'
 import { type Check, found } from './check'
 
-/** The edge with the largest figure (ties: left, right, lead, trail) and how many others have one. */
+/**
+ * The edge with the largest figure (ties: left, right, lead, trail) and how many others have one.
+ * @example worstEdge(edges(0, 200, 0, 900)) // { edge: 'trail', byUm: 900, others: 1 }
+ */
 export function worstEdge(e: Edges): { edge: EdgeName; byUm: Um; others: number } | null {
   const some = EDGE_NAMES.filter((name) => e[name] > 0)
   const [first] = [...some].sort((a, b) => e[b] - e[a])

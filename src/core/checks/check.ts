@@ -114,6 +114,10 @@ export type Check = Named &
       }
   )
 
+/**
+ * What a check answers.
+ * @example found('fine', { code: 'inside_area' }) // { level: 'fine', found: { code: 'inside_area' } }
+ */
 export const found = <L extends Level>(level: L, what: Found): { readonly level: L; readonly found: Found } => ({
   level,
   found: what,

@@ -14,6 +14,7 @@ export type ColourCheck =
 /**
  * Converted exactly once, twice, or not at all: from the version, its profile, and whether the picture says what its
  * numbers mean (null: no picture yet).
+ * @example colourCheck({ ...VERSION.settings, printerColour: 'off' }, null, true) // { code: 'not_at_all' }
  */
 export function colourCheck(
   settings: Pick<Settings, 'fileColour' | 'colourMode' | 'printerColour'>,
@@ -34,11 +35,14 @@ export function colourCheck(
   return described === false ? { code: 'not_described', profile: name } : { code: 'once_by_file', profile: name }
 }
 
-/** How a result is rated: twice is a stop. */
+/** How a result is rated: twice is a stop. @example colourLevel({ code: 'not_at_all' }) // 'caution' */
 export const colourLevel = (c: ColourCheck): 'stop' | 'caution' | 'fine' =>
   c.code === 'twice' ? 'stop' : c.code === 'not_at_all' || c.code === 'not_described' ? 'caution' : 'fine'
 
-/** The result in a sentence. */
+/**
+ * The result in a sentence.
+ * @example sayColour({ code: 'once_by_printer', how: 'own' }) // 'Colour is converted once, by the printer (own); the file goes as it is.'
+ */
 export function sayColour(c: ColourCheck): string {
   switch (c.code) {
     case 'once_by_file':

@@ -30,6 +30,7 @@ export type Covered = {
  * Extends a placed picture over the overspray at every edge that it reaches: from content of the crop beyond the frame
  * if there is some, else by growing the picture evenly until it covers. What is lost is only what falls off the sheet:
  * a side that shows the picture's own edge grows with it, whatever does not reach the sheet's edge stays as asked.
+ * @example coverOverspray({ width: 1000, length: 1000 }, sameEdges(10), { x: 0, y: 0, w: 10, h: 10 }, 0, placePicture({ x: 0, y: 0, w: 10, h: 10 }, 0, rect(0, 0, 1000, 1000), { mode: 'fill' }, { x: 0.5, y: 0.5 }), { x: 0.5, y: 0.5 }).window // { x: -10, y: -10, w: 1020, h: 1020 }
  */
 export function coverOverspray(
   sheet: FedSheet,

@@ -33,6 +33,7 @@ const UNKNOWN_STRETCH = 0.002
 /**
  * Puts a check's result into use. A borderless check cannot tell enlargement from the feed's own stretch; `margins`, the
  * check of the same feed with margins, can: then overspray and stretch are taken apart and hold on other sizes too.
+ * @example figuresFrom({ checkId: 'c', number: 1, at: 0, sheet: LAYOUT.sheet }, 'margins', SOLVED, null).edges.left // 3450
  */
 export function figuresFrom(
   about: About,
@@ -76,6 +77,7 @@ export function figuresFrom(
 /**
  * Where a page of this sheet lands on paper by the check: the stretch starts at the left guide and at the lead edge,
  * where the sheet is taken.
+ * @example mapOf(FIGURES, FIGURES.sheet, true).gx // 1.0218
  */
 export function mapOf(f: EdgeFigures, sheet: FedSheet, borderless: boolean): Enlargement {
   const o = borderless ? f.edges : NO_EDGES
@@ -90,7 +92,10 @@ export function mapOf(f: EdgeFigures, sheet: FedSheet, borderless: boolean): Enl
 
 const NO_EDGES = edges(0, 0, 0, 0)
 
-/** The check's accuracy on a sheet of another size: what an unknown stretch could make of the difference is added. */
+/**
+ * The check's accuracy on a sheet of another size: what an unknown stretch could make of the difference is added.
+ * @example accuracyOn({ ...FIGURES, stretchKnown: false }, { width: 257000, length: 464000 }).driftAlong // 500
+ */
 export function accuracyOn(f: EdgeFigures, sheet: FedSheet): CheckedAccuracy {
   if (f.stretchKnown) return f.accuracy
   const dx = Math.abs(sheet.width - f.sheet.width) * UNKNOWN_STRETCH
@@ -107,6 +112,7 @@ export function accuracyOn(f: EdgeFigures, sheet: FedSheet): CheckedAccuracy {
 /**
  * Margins by the check. On a sheet of another size class the declared ones hold, moved by what the check found
  * different on its own.
+ * @example checkedMargins({ ...FIGURES, edges: sameEdges(4000) }, VERSION.queueFeed, FIGURES.sheet) // { left: 4000, right: 4000, lead: 4000, trail: 4000 }
  */
 export function checkedMargins(f: EdgeFigures, feed: QueueFeed, sheet: FedSheet): Edges {
   const here = declaredMargins(feed, sheet.width)

@@ -26,6 +26,7 @@ export const UNREAD: SheetReading = {
  * What two people read of the same sheets at once, figure by figure: what was typed here since `base` stays, everything
  * else is as the other left it. Sheets that were added meanwhile join.
  * @param base as both began. @param mine as typed here. @param theirs as the room has it now.
+ * @example mergeReadings([READ], [{ ...READ, leftOut: true }], [READ, READ]).map((r) => r.leftOut) // [true, false]
  */
 export const mergeReadings = (
   base: readonly SheetReading[],
@@ -45,7 +46,7 @@ export const INSTRUMENTS = {
 } as const
 export type Instrument = keyof typeof INSTRUMENTS
 
-/** What a length is on a sheet that was printed perfectly, um. */
+/** What a length is on a sheet that was printed perfectly, um. @example nominal(LAYOUT, 'A to B') // 226200 */
 export function nominal(layout: RulerLayout, name: LengthName): number {
   const { A, B, C } = layout.crosses
   switch (name) {
@@ -92,7 +93,10 @@ const FAR_SHARE = 0.04
 /** White at an edge in borderless, at most, in steps. */
 const MOST_WHITE = 60
 
-/** Checks what was typed. Sheets are counted from 1; the used ones are answered with all ticks there. */
+/**
+ * Checks what was typed. Sheets are counted from 1; the used ones are answered with all ticks there.
+ * @example usable(LAYOUT, [READ]).ok // true
+ */
 export function usable(
   layout: RulerLayout,
   readings: readonly SheetReading[],
@@ -123,8 +127,9 @@ export function usable(
   return used.length === 0 ? bad({ code: 'none' }) : ok(used)
 }
 
+/** Whether nothing of a sheet was read yet. @example untouched(UNREAD) // true */
 export const untouched = (r: SheetReading): boolean =>
   EDGE_NAMES.every((e) => r.ticks[e] === null) && LENGTHS.every((n) => r.lengths[n] === null)
 
-/** Page distance that a tick stands for: the middle of its step, um. */
+/** Page distance that a tick stands for: the middle of its step, um. @example tickMiddle(35) // 3450 */
 export const tickMiddle = (tick: number): number => (tick - 0.5) * STEP

@@ -52,6 +52,7 @@ const across = (edge: EdgeName): boolean => edge === 'left' || edge === 'right'
 /**
  * Lays out a ruler sheet.
  * @param declared margins, or overspray when borderless, of this feed for this sheet
+ * @example rulerLayout({ width: 257000, length: 364000 }, 'borderless', sameEdges(2900)).stairs[0].last // 69
  */
 export function rulerLayout(sheet: FedSheet, edge: 'margins' | 'borderless', declared: Edges): RulerLayout {
   const stairs = EDGE_NAMES.map((name): Stair => {
@@ -79,7 +80,10 @@ export function rulerLayout(sheet: FedSheet, edge: 'margins' | 'borderless', dec
   }
 }
 
-/** The page of a ruler sheet: sent as it is, never mapped, since it measures the map. */
+/**
+ * The page of a ruler sheet: sent as it is, never mapped, since it measures the map.
+ * @example rulerPage(LAYOUT, ['Sheet 1']).sheet // { width: 257000, length: 364000 }
+ */
 export function rulerPage(layout: RulerLayout, labels: RulerLabels): Page {
   const items: PageItem[] = [
     ...layout.stairs.flatMap((stair) => [...ticks(layout.sheet, stair), ...numbers(layout.sheet, stair)]),
@@ -103,7 +107,10 @@ function beside(sheet: FedSheet, edge: EdgeName, from: number, to: number, near:
   }
 }
 
-/** The middle of tick k along its edge, um. */
+/**
+ * The middle of tick k along its edge, um.
+ * @example tickAt({ edge: 'left', first: 10, last: 20, from: 50000, pitch: 1000 }, 12) // 52000
+ */
 export const tickAt = (stair: Stair, k: number): number => stair.from + (k - stair.first) * stair.pitch
 
 function ticks(sheet: FedSheet, stair: Stair): readonly Mark[] {

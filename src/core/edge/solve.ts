@@ -54,6 +54,7 @@ type Placed = {
 /**
  * Solves an edge check: margins and enlargement from the mean, drift as the half-width that holds 95 % of sheets with 90 %
  * confidence ({@link toleranceFactor}). Outliers are named, not dropped: who read the sheets decides.
+ * @example solveCheck(LAYOUT, [READ], 'steel rule', LANDING).value.edges // { left: 3450, right: 3450, lead: 5050, trail: 12550 }
  */
 export function solveCheck(
   layout: RulerLayout,

@@ -22,10 +22,14 @@ function erfc(x: number): number {
   return x >= 0 ? y : 2 - y
 }
 
+/** The share of a normal spread below x standard deviations. @example normalCdf(1.96) // 0.9750 */
 export const normalCdf = (x: number): number => 0.5 * erfc(-x / Math.SQRT2)
 const density = (x: number): number => Math.exp((-x * x) / 2) / Math.sqrt(2 * Math.PI)
 
-/** Share of chi-squared with `n` degrees of freedom above x: the finite sums for whole n (Abramowitz and Stegun, 26.4.4). */
+/**
+ * Share of chi-squared with `n` degrees of freedom above x: the finite sums for whole n (Abramowitz and Stegun, 26.4.4).
+ * @example chiSquaredAbove(3.841, 1) // 0.0500
+ */
 export function chiSquaredAbove(x: number, n: number): number {
   if (x <= 0) return 1
   let at = n % 2 === 1 ? 1 : 2

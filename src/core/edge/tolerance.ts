@@ -75,6 +75,7 @@ export function sizeTolerance(a: Accuracy, length: Um, axis: 'across' | 'along',
  * check, what is assumed of the place, and of a length `from` the side where the sheet is taken (left, lead), is added.
  * @param far the print's farthest part from the sheet's middle along that edge, um
  * @param from the print's edge from the sheet's left or lead edge, um
+ * @example positionTolerance(FIGURES.accuracy, 'left', 100000, 0) // 350
  */
 export function positionTolerance(a: Accuracy, edge: EdgeName, far: number, from: number): Um {
   const across = edge === 'left' || edge === 'right'

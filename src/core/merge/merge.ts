@@ -5,7 +5,10 @@ const isFields = (value: unknown): value is Fields =>
 
 const fieldsOf = (value: object): Fields => ({ ...value })
 
-/** Whether two values say the same: lists by their items in order, fields by name, in any order. */
+/**
+ * Whether two values say the same: lists by their items in order, fields by name, in any order.
+ * @example same({ a: [1, 2] }, { a: [2, 1] }) // false
+ */
 export function same(a: unknown, b: unknown): boolean {
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => same(item, b[i]))
   if (!isFields(a) || !isFields(b)) return Object.is(a, b)

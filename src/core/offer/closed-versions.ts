@@ -10,6 +10,7 @@ import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
 /**
  * Why presets cannot make a print on its sheet and with its edge, by version id; a preset that can is not in it. Without
  * a sheet nothing is closed.
+ * @example [...closedVersions(CATALOGUE, { sheet: { kind: 'size', sizeId: 'iso_a2_420x594mm' }, edge: 'margins' }, 'mm').keys()] // ['v']
  */
 export function closedVersions(
   catalogue: Catalogue,

@@ -48,6 +48,7 @@ function sheetsOf(catalogue: Pick<Catalogue, 'stocks' | 'sizes'>, version: Versi
  * what it loses, its resolution and its price. Sizes that it cannot be laid on are left out; what stops one is said.
  * The largest print comes first, the cheaper of two alike before the dearer.
  * @param print the print that another size is wanted of; an exact size becomes a whole picture, a crop is kept.
+ * @example otherSizes({ ...CATALOGUE, stocks: [{ id: 's', paperId: 'paper', kind: 'sheet', width: 210000, length: 297000, pack: 50, price: 2500, count: 9, rolls: [] }] }, BODY, PRINT, 'whole', pictureOf).map((o) => o.sizeName) // ['A4']
  */
 export function otherSizes(
   catalogue: Catalogue,
@@ -90,7 +91,10 @@ const offeredBy = (version: VersionFacts, sheet: SheetChoice) => ({
   ...{ versionId: version.id, edgeAllowed: version.settings.edgeAllowed, sheet },
 })
 
-/** A print of the same picture with another version and sheet: borderless only where the version allows it. */
+/**
+ * A print of the same picture with another version and sheet: borderless only where the version allows it.
+ * @example inSize(PRINT, { versionId: 'v2', sheet: { kind: 'size', sizeId: 'iso_a4_210x297mm' } }, 'fill').versionId // 'v2'
+ */
 export function inSize(
   print: PrintBody,
   { versionId, sheet, edgeAllowed }: Pick<Offer, 'versionId' | 'sheet' | 'edgeAllowed'>,

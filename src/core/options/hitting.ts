@@ -2,6 +2,7 @@
  * The smallest set that meets every one of `sets` (each ascending numbers), the first in lexicographic order among the
  * smallest; null when none of at most `most` elements does, or when more than `looks` partial sets had to be looked at.
  * Depth-first with growing size: the smallest open set branches.
+ * @example smallestHit([[1, 2], [2, 3], [3, 2]], 3, () => true) // [2]
  */
 export function smallestHit(
   sets: readonly (readonly number[])[],

@@ -41,7 +41,10 @@ function thresholds({ feeds, facts }: QueueWorld): readonly Um[] {
   return [...new Set(all)].sort((a, b) => a - b).map(um)
 }
 
-/** The options of one queue in the order in which people work: paper and media setting, feed, edge, inks, quality, colour. */
+/**
+ * The options of one queue in the order in which people work: paper and media setting, feed, edge, inks, quality, colour.
+ * @example optionsOf(ROOM).map((o) => o.id).slice(0, 4) // ['paper', 'mediaSetting', 'feed', 'edge']
+ */
 export function optionsOf(world: QueueWorld): readonly Option[] {
   const { facts } = world
   const feeds = world.feeds.filter((f) => facts.feeds.some((x) => x.feedId === f.id))
@@ -107,6 +110,7 @@ const listed = (names: readonly string[]): string =>
 /**
  * The rules that follow from a queue's facts, and those that the keeper wrote. Ids of derived rules name the fact, so
  * that they are the same every time.
+ * @example rulesOf(ROOM)[0].because // 'Matte B prints with matte black'
  */
 export function rulesOf(world: QueueWorld): readonly Rule[] {
   const options = optionsOf(world)
@@ -330,7 +334,10 @@ function colourRules({ facts, profiles }: QueueWorld): readonly Rule[] {
   return found
 }
 
-/** A preset's settings as a selection of its queue's options; what the queue does not offer is left out. */
+/**
+ * A preset's settings as a selection of its queue's options; what the queue does not offer is left out.
+ * @example selectionOf(VERSION.settings, optionsOf(ROOM)).printerColour // 'own'
+ */
 export function selectionOf(s: Settings, options: readonly Option[]): Selection {
   const all: Record<string, string> = {
     paper: s.paperId,
@@ -354,7 +361,10 @@ export function selectionOf(s: Settings, options: readonly Option[]): Selection 
   )
 }
 
-/** Values of a queue's options that a preset names and the queue does not have. */
+/**
+ * Values of a queue's options that a preset names and the queue does not have.
+ * @example strays({ ...VERSION.settings, qualityId: 'gone' }, optionsOf(ROOM)) // ['Quality']
+ */
 export function strays(s: Settings, options: readonly Option[]): readonly string[] {
   const known = selectionOf(s, options)
   return options
@@ -362,7 +372,10 @@ export function strays(s: Settings, options: readonly Option[]): readonly string
     .map((o) => o.name)
 }
 
-/** A selection put back into settings; what a selection does not speak of stays as it was. */
+/**
+ * A selection put back into settings; what a selection does not speak of stays as it was.
+ * @example settingsWith(VERSION.settings, { mirror: 'on' }).mirror // true
+ */
 export function settingsWith(s: Settings, selection: Selection): Settings {
   const pick = (id: string, now: string): string => selection[id] ?? now
   const file = pick('fileColour', s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId)

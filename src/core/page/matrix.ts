@@ -5,7 +5,7 @@ import type { PicturePart } from './page'
 /** x' = a x + c y + e, y' = b x + d y + f (the order of SVG and PDF). */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
 
-/** First `p`, then `q`. */
+/** First `p`, then `q`. @example chain([2, 0, 0, 2, 0, 0], [1, 0, 0, 1, 10, 20]) // [2, 0, 0, 2, 10, 20] */
 export const chain = (p: Affine, q: Affine): Affine => [
   q[0] * p[0] + q[2] * p[1],
   q[1] * p[0] + q[3] * p[1],
@@ -15,6 +15,7 @@ export const chain = (p: Affine, q: Affine): Affine => [
   q[1] * p[4] + q[3] * p[5] + q[5],
 ]
 
+/** What a map makes of a point. @example apply([1, 0, 0, 1, 10, 20], 3, 4) // [13, 24] */
 export const apply = (m: Affine, x: number, y: number): readonly [number, number] => [
   m[0] * x + m[2] * y + m[4],
   m[1] * x + m[3] * y + m[5],
@@ -43,6 +44,10 @@ const ORIENTATIONS: readonly Affine[] = [
   [0, -1, 1, 0, 0, 1],
 ]
 
+/**
+ * The map of an EXIF orientation. @throws for one that does not exist: a reader's bug.
+ * @example apply(orientationMatrix(6), 0, 0) // [1, 0]
+ */
 export function orientationMatrix(orientation: number): Affine {
   const m = ORIENTATIONS[orientation - 1]
   if (!m) throw new Error(`EXIF orientation ${orientation} does not exist`)
@@ -67,6 +72,7 @@ const mirror = (r: Rect): Affine => [-1, 0, 0, 1, 2 * r.x + r.w, 0]
 /**
  * From the unit square of the whole picture (as seen, y down) to the page in um: crop, quarter turn, place, mirror.
  * Screen, PDF and raster all lay pictures with this one matrix.
+ * @example apply(pictureMatrix({ crop: { x: 0, y: 0, w: 100, h: 50 }, quarter: 0, full: rect(0, 0, 200, 100), window: rect(0, 0, 200, 100), mirror: true }, { width: 100, height: 50 }), 0, 0) // [200, 0]
  */
 export function pictureMatrix(part: PicturePart, size: PictureSize): Affine {
   const laid = chain(chain(cropMatrix(part.crop, size), TURNS[part.quarter]), into(part.full))

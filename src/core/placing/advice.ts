@@ -16,7 +16,10 @@ export function fillLoss(pw: number, ph: number, fw: number, fh: number): number
   return 100 * (1 - Math.min(p, f) / Math.max(p, f))
 }
 
-/** The sizes sorted by what a filling print would lose; ties keep the list's order. */
+/**
+ * The sizes sorted by what a filling print would lose; ties keep the list's order.
+ * @example adviseSizes({ x: 0, y: 0, w: 300, h: 200 }, CATALOGUE.sizes).length // 38
+ */
 export function adviseSizes(crop: PxRect, sizes: readonly Size[]): readonly RatioAdvice[] {
   return sizes
     .map((size) => ({ size, lossPercent: fillLoss(crop.w, crop.h, size.short, size.long) }))
@@ -29,6 +32,7 @@ const STEP: Readonly<Record<LengthUnit, number>> = { in: UM_PER_INCH / 2, mm: 10
 /**
  * The print size in whole steps nearest to the picture's ratio that fits `frame`, at least 60 % of the largest whole
  * print so that advice never shrinks a print to a stamp; equal losses: the larger. `null` when no step fits.
+ * @example steppedSize({ x: 0, y: 0, w: 300, h: 200 }, { w: 200500, h: 140000 }, 'mm') // { w: 180000, h: 120000, lossPercent: 0 }
  */
 export function steppedSize(
   crop: PxRect,

@@ -111,6 +111,7 @@ function seat(
 /**
  * What a window shows of a picture laid at `full`: the used pixels and the loss. Both rectangles in the same frame.
  * A window that is a hair (1 um of rounding) larger than the picture uses all of it.
+ * @example cut({ x: 0, y: 0, w: 100, h: 100 }, 0, rect(0, 0, 1000, 1000), rect(0, 0, 1000, 500), 10).used // { x: 0, y: 0, w: 100, h: 50 }
  */
 export function cut(crop: PxRect, quarter: Quarter, full: Rect, seen: Rect, scale: number): Placed {
   const x0 = clamp01((seen.x - full.x) / full.w)

@@ -2,7 +2,11 @@ import { sealedText } from './seal'
 import type { Settings } from './settings'
 
 /** One setting that two versions do not share, by its key, with both values as data. */
-export type Difference = { readonly key: keyof Settings; readonly from: unknown; readonly to: unknown }
+export type Difference<K extends keyof Settings = keyof Settings> = {
+  readonly key: K
+  readonly from: Settings[K]
+  readonly to: Settings[K]
+}
 
 /** The order in which a preset's page shows its settings. */
 export const SETTING_ORDER: readonly (keyof Settings)[] = [
@@ -26,7 +30,10 @@ export const SETTING_ORDER: readonly (keyof Settings)[] = [
   'own',
 ]
 
-/** What differs between two versions, in the page's order, and whether the seal does. */
+/**
+ * What differs between two versions, in the page's order, and whether the seal does.
+ * @example differences(VERSION.settings, { ...VERSION.settings, mirror: true }) // { changed: [{ key: 'mirror', from: false, to: true }], newSeal: false }
+ */
 export function differences(
   from: Settings,
   to: Settings,

@@ -10,6 +10,7 @@ const CROCKFORD = '0123456789ABCDEFGHJKMNPQRSTVWXYZ'
 /**
  * What decides how ink lands, and nothing else: profiles, curves, edges and sizes are no part of it.
  * @param sealOwn ids of the room's own options that decide how ink lands; without one the schema has no `own`.
+ * @example sealed({ ...VERSION.settings, topcoat: 'even', own: { drying: 'slow', sound: 'off' } }, ['drying']).own // { drying: 'slow' }
  */
 export function sealed(settings: Settings, sealOwn: readonly string[] = []): Readonly<Record<string, unknown>> {
   const driver = settings.driverProfile
@@ -33,7 +34,10 @@ export function sealed(settings: Settings, sealOwn: readonly string[] = []): Rea
   }
 }
 
-/** The canonical text of {@link sealed}: RFC 8785, stored beside the seal. */
+/**
+ * The canonical text of {@link sealed}: RFC 8785, stored beside the seal.
+ * @example sealedText(VERSION.settings) === sealedText({ ...VERSION.settings, mirror: true }) // true
+ */
 export function sealedText(settings: Settings, sealOwn: readonly string[] = []): string {
   const text = canonicalize(sealed(settings, sealOwn))
   if (text === undefined) throw new Error('what a seal covers is always an object')

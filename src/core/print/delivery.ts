@@ -76,7 +76,10 @@ export function takesNothing(takes: Takes): NotTaken | null {
   return any.some((d) => d.ok) || !first || first.ok ? null : first.problem
 }
 
-/** The reason and the way out, without the printer's name. */
+/**
+ * The reason and the way out, without the printer's name.
+ * @example sayNotTaken({ code: 'jpeg_scales' }) // 'it takes JPEG only and does not promise to leave its size alone, so nothing could be said of what comes out. Save the file and print it with scaling off.'
+ */
 export function sayNotTaken(why: NotTaken): string {
   switch (why.code) {
     case 'format':

@@ -24,6 +24,7 @@ const units = (um: number): number => Math.round(um / UNIT)
 /**
  * The ticket of a version on a sheet, by the size that the printer knows the sheet by. Borderless is asked for by margins of
  * nothing (PWG 5100.7, 6.3.1.12).
+ * @example ticketFor(VERSION, QUEUE.ipp, QUEUE.qualities, { width: 257000, length: 364000 }, null, { format: 'image/jpeg', ppi: 360 }, null).source // 'main'
  */
 export function ticketFor(
   version: VersionFacts,
@@ -50,7 +51,10 @@ export function ticketFor(
   }
 }
 
-/** Settings for which the protocol has no word: they have to be right at the printer. */
+/**
+ * Settings for which the protocol has no word: they have to be right at the printer.
+ * @example notSent({ ...VERSION, settings: { ...VERSION.settings, topcoat: 'even' } }, -2) // ['topcoat even', 'one-way passes', 'darkness −2']
+ */
 export function notSent(version: VersionFacts, darkness: number): readonly string[] {
   const s = version.settings
   return [

@@ -16,6 +16,10 @@ function feedFor(source: ToldSource, k: Knowledge): Feed | null {
   return k.feeds.find((f) => f.id === id) ?? k.feeds.find((f) => f.name === source.keyword) ?? null
 }
 
+/**
+ * The id of a feed that a printer told and the room does not know yet.
+ * @example newFeedId('manual') // 'new:manual'
+ */
 export const newFeedId = (keyword: string): string => `new:${keyword}`
 
 const sayEdges = (e: Edges, unit: LengthUnit): string => {
@@ -76,7 +80,10 @@ function beside<T>(
   return { known: say(known, as), told: say(told, as), same }
 }
 
-/** What is told of one source: its sizes, margins and borderless, or a feed that is not known yet. */
+/**
+ * What is told of one source: its sizes, margins and borderless, or a feed that is not known yet.
+ * @example sourcePoints({ ...MAIN, minWidth: 100000 }, KNOWN, 'mm').find((p) => !p.same).about // 'rear stack: sizes'
+ */
 export function sourcePoints(source: ToldSource, k: Knowledge, unit: LengthUnit): readonly Point[] {
   const feed = feedFor(source, k)
   const own = feed ? k.facts.feeds.find((f) => f.feedId === feed.id) : undefined

@@ -14,11 +14,17 @@ const SURFACE_WORDS: readonly (readonly [RegExp, readonly Surface[]])[] = [
   [/plain|stationery|letterhead/, ['plain', 'matte']],
 ]
 
-/** A keyword as the room's own id: small letters, digits and hyphens. */
+/**
+ * A keyword as the room's own id: small letters, digits and hyphens.
+ * @example idOfKeyword('photographic-matte') // 'photographic-matte'
+ */
 export const idOfKeyword = (keyword: string): string =>
   keyword.replace(/[^a-z0-9-]+/g, '-').replace(/^-+/, '') || 'type'
 
-/** A media type beside the room's media setting of that word, or as a new one. */
+/**
+ * A media type beside the room's media setting of that word, or as a new one.
+ * @example typePoint('stationery', KNOWN)[0].told // 'stationery'
+ */
 export function typePoint(keyword: string, k: Knowledge): readonly Point[] {
   const known = k.facts.mediaSettings.find((m) => (k.facts.ipp.types[m.id] ?? m.id) === keyword)
   if (known)
@@ -71,7 +77,10 @@ export function typePoint(keyword: string, k: Knowledge): readonly Point[] {
 
 const QUALITY_NAMES = { 3: 'Draft', 4: 'Normal', 5: 'High' } as const
 
-/** A print-quality beside the room's quality, or as a new one. */
+/**
+ * A print-quality beside the room's quality, or as a new one.
+ * @example qualityPoint(4, TOLD, KNOWN)[0].same // true
+ */
 export function qualityPoint(value: 3 | 4 | 5, told: Told, k: Knowledge): readonly Point[] {
   const id = Object.entries(k.facts.ipp.qualities).find(([, v]) => v === value)?.[0]
   const known = k.facts.qualities.find((q) => q.id === id)

@@ -1,64 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { edges, sameEdges } from '@/core/sheet/sheet'
+import { KNOWN, MAIN, QUEUE, TOLD } from '../../../test/example-facts'
 import { VERSION } from '../../../test/slip-facts'
 import { pointsOf, takeOver } from './beside'
 import { newFeedId } from './beside-feeds'
 import { idOfKeyword } from './beside-media'
-import { NO_WORDS, type QueueFacts } from './facts'
+import { NO_WORDS } from './facts'
 import type { Knowledge } from './point'
 import { readyBeside } from './ready'
-import type { Told, ToldSource } from './told'
+import type { Told } from './told'
 
-const FACTS: QueueFacts = {
-  feeds: [VERSION.queueFeed],
-  qualities: [VERSION.quality],
-  mediaSettings: [VERSION.mediaSetting],
-  colourModes: ['colour'],
-  printerColours: ['off', 'own'],
-  topcoats: [],
-  twoWayBelowRank: null,
-  darkness: { least: -20, most: 20, step: 1 },
-  nativePpi: 720,
-  dialog: [],
-  ownOptions: [],
-  rules: [],
-  notes: [],
-  ipp: { sources: { f: 'main' }, types: { matte: 'photographic-matte' }, qualities: { fine: 4 } },
-}
-const KNOWN: Knowledge = { makeModel: 'desktop printer', feeds: [VERSION.feed], facts: FACTS }
-
-const MAIN: ToldSource = {
-  keyword: 'main',
-  roll: false,
-  minWidth: fromMm(89),
-  maxWidth: fromMm(329),
-  minLength: fromMm(127),
-  maxLength: fromMm(914),
-  margins: [{ upToWidth: null, margins: edges(3400, 3400, 5000, 12_500) }],
-  borderless: { widths: [fromMm(257)], mediaTypes: ['photographic-matte'] },
-}
-const TOLD: Told = {
-  makeModel: 'desktop printer',
-  info: '',
-  state: 'idle',
-  stateReasons: [],
-  stateMessage: '',
-  uris: [],
-  sizes: [],
-  formats: ['image/pwg-raster'],
-  sources: [MAIN],
-  mediaTypes: ['photographic-matte'],
-  qualities: [4],
-  resolutions: [360, 720],
-  colourModes: ['color'],
-  rasterTypes: ['srgb_8'],
-  scaling: ['none'],
-  inks: [],
-  ready: [],
-  ignored: [],
-  attributes: 40,
-}
 const differing = (told: Told, known = KNOWN): readonly string[] =>
   pointsOf(told, known, 'mm')
     .filter((p) => !p.same)
@@ -97,7 +49,7 @@ describe('what a printer tells, beside what is known', () => {
       ...VERSION.queueFeed,
       margins: [{ upToWidth: null, margins: sameEdges(3000) }],
     })
-    expect({ ...now.facts, feeds: [] }).toEqual({ ...FACTS, feeds: [] })
+    expect({ ...now.facts, feeds: [] }).toEqual({ ...QUEUE, feeds: [] })
   })
   it('margins that a room of inches would say alike are not the same, and are said in millimetres then', () => {
     const told = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3300) }] }] }
@@ -137,11 +89,11 @@ describe('what a printer tells, beside what is known', () => {
     expect(differing(told)).toEqual(['limits:main'])
     const now = taken(told, 'limits:main')
     expect(now.feeds[0]).toEqual({ ...VERSION.feed, maxLength: fromMm(1200) })
-    expect(now.facts).toEqual(FACTS)
+    expect(now.facts).toEqual(QUEUE)
   })
   it('borderless that is new assumes its overspray and says so; one that is known keeps what was measured', () => {
     const without = { ...VERSION.queueFeed, borderless: null }
-    const bare: Knowledge = { ...KNOWN, facts: { ...FACTS, feeds: [without] } }
+    const bare: Knowledge = { ...KNOWN, facts: { ...QUEUE, feeds: [without] } }
     const fresh = point(TOLD, 'borderless:main', bare)
     expect(fresh).toMatchObject({ known: 'no', told: '257.0 mm; photographic-matte', same: false })
     expect(fresh.assumes).toContain('2.0 mm until an edge check')
@@ -181,7 +133,7 @@ describe('what a printer tells, beside what is known', () => {
     expect(point(told, `feed:${keyword}`).assumes).toContain('drift of 1.0 mm')
   })
   it('a feed that the printer has, but not at this queue, is not made twice', () => {
-    const bare: Knowledge = { ...KNOWN, facts: { ...FACTS, feeds: [] } }
+    const bare: Knowledge = { ...KNOWN, facts: { ...QUEUE, feeds: [] } }
     const p = point(TOLD, 'feed:main', bare)
     expect(p.known).toBe('known as rear stack, not to this queue')
     const now = p.apply(bare)
@@ -200,7 +152,7 @@ describe('what a printer tells, beside what is known', () => {
     expect(point(told, `type:${keyword}`).assumes).toContain(surfaces.join(', '))
     const now = taken(told, `type:${keyword}`)
     expect(now.facts.mediaSettings[1]).toMatchObject({ id: keyword, surfaces, rates: { fine: { minutesPerM2: 25 } } })
-    expect(now.facts.ipp.types).toEqual(FACTS.ipp.types)
+    expect(now.facts.ipp.types).toEqual(QUEUE.ipp.types)
   })
   it('a keyword that is no id of the room gets one, and keeps its word', () => {
     expect(idOfKeyword('com.example_photo:2')).toBe('com-example-photo-2')
@@ -228,7 +180,7 @@ describe('what a printer tells, beside what is known', () => {
     expect(now.facts.nativePpi).toBe(600)
     expect(now.facts.colourModes).toEqual(['colour', 'monochrome'])
     expect(now.facts.printerColours).toEqual(['off', 'own'])
-    const none: Knowledge = { ...KNOWN, facts: { ...FACTS, colourModes: ['monochrome'], printerColours: [] } }
+    const none: Knowledge = { ...KNOWN, facts: { ...QUEUE, colourModes: ['monochrome'], printerColours: [] } }
     const { colourModes, printerColours } = point(TOLD, 'grey', none).apply(none).facts
     expect([colourModes, printerColours]).toEqual([['colour'], ['own']])
   })
@@ -284,7 +236,7 @@ describe('what is loaded', () => {
   })
   const rolls = { ...VERSION.feed, id: 'r', name: 'roll', kind: 'roll' as const }
   const feeds = [VERSION.feed, rolls]
-  const queue = { mediaSettings: FACTS.mediaSettings, ipp: { ...FACTS.ipp, sources: { f: 'main', r: 'main-roll' } } }
+  const queue = { mediaSettings: QUEUE.mediaSettings, ipp: { ...QUEUE.ipp, sources: { f: 'main', r: 'main-roll' } } }
   it('offers the paper of the told size, either way round', () => {
     const [short, long] = readyBeside([at('main', 210, 297), at('main', 420, 297)], feeds, queue, [], shelf)
     expect(short).toMatchObject({ same: false, offers: ['A4'] })

@@ -4,7 +4,10 @@ import { qualityPoint, typePoint } from './beside-media'
 import type { Knowledge, Point } from './point'
 import type { Told } from './told'
 
-/** The points in the order in which a printer is set up: what it is, feeds, media settings, qualities, colour. */
+/**
+ * The points in the order in which a printer is set up: what it is, feeds, media settings, qualities, colour.
+ * @example pointsOf({ ...TOLD, resolutions: [360] }, KNOWN, 'mm').filter((p) => !p.same).map((p) => p.id) // ['resolution']
+ */
 export function pointsOf(told: Told, k: Knowledge, unit: LengthUnit): readonly Point[] {
   return [
     ...makePoint(told, k),
@@ -16,7 +19,10 @@ export function pointsOf(told: Told, k: Knowledge, unit: LengthUnit): readonly P
   ]
 }
 
-/** Takes over the points with these ids, in their order; ids that are not among the points change nothing. */
+/**
+ * Takes over the points with these ids, in their order; ids that are not among the points change nothing.
+ * @example takeOver(pointsOf({ ...TOLD, resolutions: [360] }, KNOWN, 'mm'), ['resolution'], KNOWN).facts.nativePpi // 360
+ */
 export function takeOver(points: readonly Point[], ids: readonly string[], k: Knowledge): Knowledge {
   return points.filter((p) => ids.includes(p.id)).reduce((now, p) => p.apply(now), k)
 }

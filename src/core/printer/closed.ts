@@ -9,7 +9,10 @@ export type BorderlessClosed =
 /** A width counts as one with pads within 0.5 mm: papers are cut no better. */
 const SAME_WIDTH = 500
 
-/** Why borderless is not possible for a width across this feed with this media setting, or null. */
+/**
+ * Why borderless is not possible for a width across this feed with this media setting, or null.
+ * @example borderlessClosed(VERSION.queueFeed, 210000, { id: 'matte', name: 'Matte' }) // { code: 'borderless_not_on_width', widthUm: 210000, widths: [257000] }
+ */
 export function borderlessClosed(
   feed: QueueFeed,
   width: Um,

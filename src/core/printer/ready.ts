@@ -38,6 +38,7 @@ const near = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_SIZE_UM
 /**
  * The told size is as it feeds, the room's sheets lie short edge first, so both ways round are the same sheet; of a
  * roll only the width is compared, since a printer tells what is left on it. Order: as told.
+ * @example readyBeside([{ source: 'main', width: 257000, length: 364000, mediaType: null }], [VERSION.feed], QUEUE, [], [])[0].feed.name // 'rear stack'
  */
 export function readyBeside<Item>(
   ready: readonly ToldReady[],

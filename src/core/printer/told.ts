@@ -56,6 +56,7 @@ const SAME_SIZE_UM = 500
 /**
  * The size to ask for so that a printer knows it: the told one nearest to the sheet within 0.5 mm, of that source where it
  * told any, else the sheet's own. The prediction keeps the sheet's true size.
+ * @example askedSize({ sizes: [{ source: 'main', width: 256900, length: 364100 }] }, 'main', { width: 257000, length: 364000 }) // { width: 256900, length: 364100 }
  */
 export function askedSize(
   told: Pick<Told, 'sizes'> | null,

@@ -49,7 +49,10 @@ export type Compiled = {
   readonly units: Int32Array
 }
 
-/** What is wrong with rules by themselves, before anything is chosen: names that nobody knows, results that cannot be. */
+/**
+ * What is wrong with rules by themselves, before anything is chosen: names that nobody knows, results that cannot be.
+ * @example checkRules(OPTIONS, [{ ...RULE, then: { option: 'ink', in: ['red'] } }]) // [{ code: 'value_unknown', rule: 'r', option: 'ink', value: 'red' }]
+ */
 export function checkRules(options: readonly Option[], rules: readonly Rule[]): readonly RuleProblem[] {
   const known = new Map(options.map((o) => [o.id, new Set(o.values.map((v) => v.id))]))
   return rules.flatMap((rule): RuleProblem[] => {
@@ -68,6 +71,7 @@ export function checkRules(options: readonly Option[], rules: readonly Rule[]): 
 /**
  * Turns options and rules into bit sets. Each rule is a clause: one of its conditions fails, or its result holds.
  * @throws on names that {@link checkRules} would have found.
+ * @example compile(OPTIONS, [RULE]).words // 1
  */
 export function compile(options: readonly Option[], rules: readonly Rule[]): Compiled {
   const words = Math.max(1, ...options.map((o) => Math.ceil(o.values.length / 32)))
@@ -122,10 +126,18 @@ export function compile(options: readonly Option[], rules: readonly Rule[]): Com
   }
 }
 
+/**
+ * Sets a bit of a set of values that begins at word `at`.
+ * @example (() => { const set = new Uint32Array(2); setBit(set, 0, 33); return [...set] })() // [0, 2]
+ */
 export function setBit(set: Uint32Array, at: number, bit: number): void {
   const i = at + (bit >> 5)
   set[i] = ((set[i] ?? 0) | (1 << (bit & 31))) >>> 0
 }
 
+/**
+ * Whether a bit of a set of values that begins at word `at` is set.
+ * @example hasBit(new Uint32Array([0, 2]), 0, 33) // true
+ */
 export const hasBit = (set: Uint32Array, at: number, bit: number): boolean =>
   (((set[at + (bit >> 5)] ?? 0) >>> (bit & 31)) & 1) === 1

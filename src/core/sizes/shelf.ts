@@ -28,7 +28,10 @@ const shelfSize = (short: Um, long: Um): Size => ({
   pwg: customPwgName('shelf', short, long, 'mm'),
 })
 
-/** The sizes, and every sheet on the shelf that none of them is: what is kept can be asked for. */
+/**
+ * The sizes, and every sheet on the shelf that none of them is: what is kept can be asked for.
+ * @example withShelf([], [{ kind: 'sheet', width: 329000, length: 483000 }]).map((s) => s.name) // ['329 × 483 mm']
+ */
 export function withShelf(
   sizes: readonly Size[],
   stocks: readonly { readonly kind: 'sheet' | 'roll'; readonly width: Um; readonly length: Um }[],

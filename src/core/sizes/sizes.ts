@@ -136,7 +136,10 @@ export const sameSize = (
 /** Sheets are cut within half a millimetre of their size. */
 const CUT_WITHIN = 500
 
-/** The first of `sizes` that a sheet of these edges is, or null. */
+/**
+ * The first of `sizes` that a sheet of these edges is, or null.
+ * @example sizeOf(CATALOGUE.sizes, 210000, 297000).name // 'A4'
+ */
 export const sizeOf = (sizes: readonly Size[], short: number, long: number): Size | null =>
   sizes.find((s) => sameSize(s, short, long, CUT_WITHIN)) ?? null
 

@@ -53,14 +53,20 @@ export type SlipBody = SlipHead & {
   readonly prints: readonly PrintBody[]
 }
 
-/** The print of this id, or the slip's first where there is none of it. @throws for a slip without prints: a bug. */
+/**
+ * The print of this id, or the slip's first where there is none of it. @throws for a slip without prints: a bug.
+ * @example printOf(BODY, null).id // 'first'
+ */
 export function printOf(body: SlipBody, printId: string | null): PrintBody {
   const found = body.prints.find((p) => p.id === printId) ?? body.prints[0]
   if (!found) throw new Error('a slip without prints')
   return found
 }
 
-/** The first piece of a print. @throws for a print without pieces: a bug. */
+/**
+ * The first piece of a print. @throws for a print without pieces: a bug.
+ * @example firstPiece(PRINT).pictureId // 'p'
+ */
 export function firstPiece(print: PrintBody): PieceBody {
   const [first] = print.pieces
   if (!first) throw new Error('a print without pieces')
@@ -72,7 +78,10 @@ export type PlainPatch = Partial<Omit<PrintBody, 'id' | 'pieces'> & Omit<PieceBo
 
 const OF_PIECE = ['pictureId', 'crop', 'quarter', 'placing', 'anchor'] as const
 
-/** A print with a patch of its own fields and those of its piece `at`. */
+/**
+ * A print with a patch of its own fields and those of its piece `at`.
+ * @example patched(PRINT, { copies: 3, quarter: 1 }).pieces[0].quarter // 1
+ */
 export function patched(print: PrintBody, patch: PlainPatch, at = 0): PrintBody {
   const { pictureId, crop, quarter, placing, anchor, ...own } = patch
   const ofPiece = Object.fromEntries(OF_PIECE.flatMap((k) => (k in patch ? [[k, patch[k]]] : [])))
@@ -83,7 +92,10 @@ export function patched(print: PrintBody, patch: PlainPatch, at = 0): PrintBody 
   }
 }
 
-/** A slip with one of its prints changed. */
+/**
+ * A slip with one of its prints changed.
+ * @example withPrint(BODY, 'first', (p) => ({ ...p, copies: 2 })).prints[0].copies // 2
+ */
 export const withPrint = (body: SlipBody, id: string, change: (print: PrintBody) => PrintBody): SlipBody => ({
   ...body,
   prints: body.prints.map((p) => (p.id === id ? change(p) : p)),

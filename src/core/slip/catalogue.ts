@@ -41,7 +41,10 @@ export type Catalogue = {
   readonly currency: Currency
 }
 
-/** The stock that a slip takes its paper from, or null when the room keeps none in that very form. */
+/**
+ * The stock that a slip takes its paper from, or null when the room keeps none in that very form.
+ * @example stockFor({ stocks: [{ id: 's', paperId: 'p', kind: 'sheet', width: 210000, length: 297000 }] }, 'p', { kind: 'sheet', short: 210050, long: 297000 }).id // 's'
+ */
 export function stockFor(
   catalogue: Pick<Catalogue, 'stocks'>,
   paperId: string,
@@ -62,6 +65,7 @@ export function stockFor(
 /**
  * The roll that a print comes from: the one that is loaded, if it is among those that are open, else the one with the
  * most left. Asked by the check, by booking and by ruler sheets alike.
+ * @example rollInUse([{ id: 'a', left: 900 }, { id: 'b', left: 2000 }], null).id // 'b'
  */
 export function rollInUse<R extends { readonly id: string; readonly left: Um }>(
   opened: readonly R[],
@@ -74,6 +78,7 @@ export function rollInUse<R extends { readonly id: string; readonly left: Um }>(
 /**
  * Puts together what a print's outcome depends on. Ids that point to nothing become null: the checks say so.
  * @param picture the room's picture of an id, or null.
+ * @example factsFrom(CATALOGUE, BODY, PRINT, pictureOf).version.id // 'v'
  */
 export function factsFrom(
   catalogue: Catalogue,

@@ -15,6 +15,7 @@ export type Fed = { readonly sheet: FedSheet; readonly fit: SizeFit; readonly ro
  * The sheet as it will enter the feed, or null while none is chosen. A length of `auto` is as long as the print needs:
  * margins and the
  * longest of its pieces; across a roll a picture takes the whole printable width unless its size is exact.
+ * @example fed({ kind: 'size', sizeId: 's' }, { short: 257000, long: 364000 }, VERSION, [], sameEdges(0)).sheet // { width: 257000, length: 364000 }
  */
 export function fed(
   choice: SheetChoice | null,

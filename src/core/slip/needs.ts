@@ -26,7 +26,10 @@ export type Needs = {
   readonly black: BlackInk | null
 }
 
-/** What a version on this sheet asks of the printer, compared with what it holds. A roll's length is never compared. */
+/**
+ * What a version on this sheet asks of the printer, compared with what it holds. A roll's length is never compared.
+ * @example needsOf(VERSION, { width: 257000, length: 364000 }, false, []).load.width // 257000
+ */
 export function needsOf(version: VersionFacts, sheet: FedSheet, roll: boolean, loaded: readonly Loaded[]): Needs {
   const [short, long] = roll
     ? [sheet.width, sheet.length]
@@ -55,6 +58,9 @@ export function needsOf(version: VersionFacts, sheet: FedSheet, roll: boolean, l
   }
 }
 
-/** Slips with the same key print one after another without anybody touching the printer. */
+/**
+ * Slips with the same key print one after another without anybody touching the printer.
+ * @example needsKey({ load: null, black: 'photo' }) === needsKey({ load: null, black: null }) // false
+ */
 export const needsKey = (n: Needs): string =>
   `${n.black ?? ''}|${n.load ? `${n.load.feedId}|${n.load.paperName}|${n.load.width}|${n.load.length}` : ''}`

@@ -73,7 +73,10 @@ export type PrintOutcome = {
   readonly seconds: number | null
 }
 
-/** The outcome of a print: pure, and the only place where the figures on the screen come from. */
+/**
+ * The outcome of a print: pure, and the only place where the figures on the screen come from.
+ * @example outcomeOf(FACTS).pieces[0].asked // { x: 3400, y: 11450, w: 250200, h: 333600 }
+ */
 export function outcomeOf(facts: PrintFacts): PrintOutcome {
   const stances = stancesOf(facts)
   const sheet = sheetOf(facts, stances)
@@ -234,6 +237,9 @@ function sliversOf(sheet: SheetOutcome, at: PieceOutcome['reaches']): Edges {
   return edges(left ?? 0, right ?? 0, lead ?? 0, trail ?? 0)
 }
 
-/** The four distances of a rectangle to the sheet's edges. Feed frame. */
+/**
+ * The four distances of a rectangle to the sheet's edges. Feed frame.
+ * @example distances({ width: 257000, length: 364000 }, rect(10000, 20000, 100000, 200000)) // { left: 10000, right: 147000, lead: 20000, trail: 144000 }
+ */
 export const distances = (sheet: FedSheet, r: Rect): Edges =>
   edges(r.x, sheet.width - r.x - r.w, r.y, sheet.length - r.y - r.h)

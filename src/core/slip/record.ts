@@ -45,7 +45,10 @@ export type RunRecord = {
   readonly page: Page
 }
 
-/** The record of a print of which everything is there; null while something is not. */
+/**
+ * The record of a print of which everything is there; null while something is not.
+ * @example recordOf(FACTS, outcomeOf(FACTS), []).sizeName // 'B4'
+ */
 export function recordOf(facts: PrintFacts, outcome: PrintOutcome, stops: readonly RecordedStop[]): RunRecord | null {
   const { sheet, page } = outcome
   if (!sheet || !page) return null

@@ -66,7 +66,10 @@ const UNKNOWN: DeclaredAccuracy = {
   assumed: ASSUMED,
 }
 
-/** The sheet of a print with its pieces standing so; null while no sheet is chosen. */
+/**
+ * The sheet of a print with its pieces standing so; null while no sheet is chosen.
+ * @example sheetOf(FACTS, stancesOf(FACTS)).area // { x: 3400, y: 5000, w: 250200, h: 346500 }
+ */
 export function sheetOf(facts: PrintFacts, stances: readonly Stance[]): SheetOutcome | null {
   const { print, version, size } = facts
   const wantsBorderless = print.edge === 'borderless'
@@ -143,7 +146,10 @@ function centred(centring: Centring, margins: Edges): Edges {
 const oversprayOf = (version: VersionFacts | null): Edges =>
   version?.checked.borderless?.edges ?? version?.queueFeed.borderless?.overspray ?? NOTHING
 
-/** Accuracy while no edge check says better: the declared drift, and what is assumed of everything else. */
+/**
+ * Accuracy while no edge check says better: the declared drift, and what is assumed of everything else.
+ * @example declaredAccuracy(VERSION).driftAcross // 700
+ */
 export const declaredAccuracy = (version: VersionFacts | null): DeclaredAccuracy =>
   version
     ? { ...UNKNOWN, driftAcross: version.queueFeed.driftAcross, driftAlong: version.queueFeed.driftAlong }

@@ -10,6 +10,7 @@ import { type Stance, sheetOf } from './sheet-outcome'
  * How each piece stands. `auto`: the turn that stands the picture the way of the sheet; square pictures stay upright.
  * Across a roll a picture stays upright, but a print of a given size is turned when only so it fits, or when it takes
  * less of the roll; its width and height turn with it. Pieces without a picture stand upright.
+ * @example stancesOf(facts({ quarter: 1 }))[0].quarter // 1
  */
 export const stancesOf = (facts: PrintFacts): readonly Stance[] =>
   facts.print.pieces.map((piece, i) => stanceOf(facts, piece, facts.pictures[i] ?? null))

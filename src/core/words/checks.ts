@@ -22,11 +22,17 @@ const percent = (value: number): string => `${writeNumber(value, 1)} %`
 const andOthers = (others: number): string =>
   others === 0 ? '' : others === 1 ? ', and at one more edge' : `, and at ${others} more edges`
 
-/** Distances to look from: to 0.1 m or whole inches, no more digits than eyes support. */
+/**
+ * Distances to look from: to 0.1 m or whole inches, no more digits than eyes support.
+ * @example sayDistance(fromMm(1240), 'mm') // '1.24 m'
+ */
 export const sayDistance = (distanceUm: number, unit: LengthUnit): string =>
   unit === 'mm' ? `${writeNumber(distanceUm / 1e6, 2)} m` : `${writeNumber(distanceUm / 25_400, 0)} in`
 
-/** A finding in plain words, with its piece where there are several; figures in the room's unit. */
+/**
+ * A finding in plain words, with its piece where there are several; figures in the room's unit.
+ * @example sayFinding({ check: 'area', level: 'fine', piece: 2, code: 'picture_decodes' }, 'mm') // 'Piece 2: The file reads to its end.'
+ */
 export const sayFinding = (f: Finding, unit: LengthUnit): string =>
   f.piece === null ? sayFound(f, unit) : `Piece ${f.piece}: ${sayFound(f, unit)}`
 
@@ -152,7 +158,10 @@ function sayFound(f: Found, unit: LengthUnit): string {
 
 const sayPaper = (p: PaperForm, unit: LengthUnit): string => `${p.paper}, ${sayForm(p.kind, p.width, p.length, unit)}`
 
-/** Why a size does not go through a feed, with the limit. */
+/**
+ * Why a size does not go through a feed, with the limit.
+ * @example saySizeProblem({ code: 'size_too_wide', isUm: 400000, limitUm: 329000 }, 'rear stack', 'mm') // 'The rear stack takes at most 329 mm across; this sheet is 400 mm.'
+ */
 export function saySizeProblem(p: SizeProblem, feed: string, unit: LengthUnit): string {
   const is = tradeLength(p.isUm, unit)
   const limit = tradeLength(p.limitUm, unit)
@@ -172,6 +181,10 @@ export function saySizeProblem(p: SizeProblem, feed: string, unit: LengthUnit): 
   }
 }
 
+/**
+ * Why borderless is closed, in a sentence.
+ * @example sayBorderlessClosed({ code: 'borderless_not_on_feed' }, 'rear stack', 'mm') // 'The rear stack cannot print borderless. Take margins, or a preset for another feed.'
+ */
 export function sayBorderlessClosed(why: BorderlessClosed, feed: string, unit: LengthUnit): string {
   switch (why.code) {
     case 'borderless_not_on_feed':

@@ -15,7 +15,10 @@ export const LENGTH_WORDS: Readonly<Record<LengthName, string>> = {
   'A to C': 'cross A to cross C',
 }
 
-/** Why readings cannot be solved, with the value and a way out. */
+/**
+ * Why readings cannot be solved, with the value and a way out.
+ * @example sayReadingFault({ code: 'missing', sheet: 2, edge: 'trail' }, 'mm') // 'Sheet 2: the trail edge was not read. Read its tick, or leave the sheet out.'
+ */
 export function sayReadingFault(f: ReadingFault, unit: LengthUnit): string {
   switch (f.code) {
     case 'none':
@@ -43,7 +46,10 @@ const WHAT: Readonly<Record<Outlier['what'], string>> = {
   turn: 'is turned',
 }
 
-/** A sheet that stands apart from the others. */
+/**
+ * A sheet that stands apart from the others.
+ * @example sayOutlier({ sheet: 4, what: 'place across', by: 400 }, 'mm') // 'Sheet 4 lies across 0.4 mm away from the others: read it again, or leave it out if it fed badly.'
+ */
 export function sayOutlier(o: Outlier, unit: LengthUnit): string {
   const by = Math.abs(o.by)
   const size =

@@ -3,7 +3,10 @@ import type { LengthProblem } from '@/core/length/read'
 import type { MoneyProblem } from '@/core/money/money'
 import { absurd } from '@/core/result/result'
 
-/** What a field says about a length that it could not take. */
+/**
+ * What a field says about a length that it could not take.
+ * @example sayLength({ code: 'length_negative', text: '-3' }, 'mm') // '“-3” is below zero; a length counts from 0 up.'
+ */
 export function sayLength(p: LengthProblem, unit: LengthUnit): string {
   switch (p.code) {
     case 'length_empty':
@@ -21,7 +24,10 @@ export function sayLength(p: LengthProblem, unit: LengthUnit): string {
   }
 }
 
-/** What a field says about an amount that it could not take. */
+/**
+ * What a field says about an amount that it could not take.
+ * @example sayMoney({ code: 'money_too_fine', text: '1.845', exponent: 2 }) // '“1.845” has more than 2 digits behind the point.'
+ */
 export function sayMoney(p: MoneyProblem): string {
   switch (p.code) {
     case 'money_unread':

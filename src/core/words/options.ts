@@ -4,6 +4,10 @@ import type { Option, Rule, RuleProblem } from '@/core/rules/rules'
 
 const nameOf = (options: readonly Option[], id: string): string => options.find((o) => o.id === id)?.name ?? id
 
+/**
+ * The name of an option's value; one that is gone by its id.
+ * @example valueName(OPTIONS, 'ink', 'photo') // 'Photo'
+ */
 export const valueName = (options: readonly Option[], option: string, value: string): string =>
   options.find((o) => o.id === option)?.values.find((v) => v.id === value)?.name ?? value
 
@@ -19,7 +23,10 @@ const chosenWords = (reason: Reason, options: readonly Option[]): string =>
     ? ''
     : ` (${joined(reason.choices.map((c) => `${lower(nameOf(options, c.option))} is ${valueName(options, c.option, c.value)}`))})`
 
-/** Why a value is closed, in one sentence. */
+/**
+ * Why a value is closed, in one sentence.
+ * @example sayReason({ rules: [RULE], choices: [{ option: 'paper', value: 'gloss' }], smallest: true }, OPTIONS, 'ink', 'matte') // 'Black ink: Matte is closed because matte black never dries on gloss (paper is Gloss).'
+ */
 export function sayReason(reason: Reason, options: readonly Option[], option: string, value: string): string {
   const what = `${nameOf(options, option)}: ${valueName(options, option, value)}`
   const why = joined([...new Set(reason.rules.map((r) => r.because))])
@@ -29,21 +36,30 @@ export function sayReason(reason: Reason, options: readonly Option[], option: st
   return `${what} is closed because ${why}${chosenWords(reason, options)}${always}.${note}`
 }
 
-/** Why a setting sets itself. */
+/**
+ * Why a setting sets itself.
+ * @example sayForced({ rules: [RULE], choices: [{ option: 'paper', value: 'gloss' }], smallest: true }, OPTIONS) // 'set for you: matte black never dries on gloss (paper is Gloss)'
+ */
 export function sayForced(reason: Reason | null, options: readonly Option[]): string {
   if (!reason) return 'set for you'
   const why = joined([...new Set(reason.rules.map((r) => r.because))])
   return `set for you: ${why}${chosenWords(reason, options)}`
 }
 
-/** What the offered press does: `set file colour to Untouched`. */
+/**
+ * What the offered press does: `set file colour to Untouched`.
+ * @example sayChange({ moves: [{ option: 'paper', from: 'gloss', to: 'matte' }], smallest: true }, OPTIONS, 'ink', 'matte') // 'Set black ink to Matte and paper to Matte'
+ */
 export function sayChange(change: Change, options: readonly Option[], option: string, value: string): string {
   const moves = change.moves.map((m) => `${lower(nameOf(options, m.option))} to ${valueName(options, m.option, m.to)}`)
   const own = `${lower(nameOf(options, option))} to ${valueName(options, option, value)}`
   return `Set ${joined([own, ...moves])}`
 }
 
-/** A rule as a sentence: `When media setting is Cotton, pause between passes is One second, because ...`. */
+/**
+ * A rule as a sentence: `When media setting is Cotton, pause between passes is One second, because ...`.
+ * @example sayRule(RULE, OPTIONS) // 'When paper is Gloss, black ink is Photo, because matte black never dries on gloss.'
+ */
 export function sayRule(rule: Rule, options: readonly Option[]): string {
   const literal = (l: Rule['then']): string => {
     const names = l.in.map((v) => valueName(options, l.option, v))
@@ -54,7 +70,10 @@ export function sayRule(rule: Rule, options: readonly Option[]): string {
   return `${when}${literal(rule.then)}, because ${rule.because}.`
 }
 
-/** What is wrong with a table of rules, in a sentence each. */
+/**
+ * What is wrong with a table of rules, in a sentence each.
+ * @example sayRuleProblem({ code: 'option_unknown', rule: 'r', option: 'sound' }, [RULE], OPTIONS) // 'Rule r speaks of the option sound, which this queue does not have. Add the option first, or take the rule out.'
+ */
 export function sayRuleProblem(p: RuleProblem, rules: readonly Rule[], options: readonly Option[]): string {
   const say = (id: string): string => {
     const rule = rules.find((r) => r.id === id)

@@ -102,15 +102,21 @@ const PLAIN = new Set([
   'identify-printer-requested',
 ])
 
-/** One reason in words; what no standard names is called so, never shown raw. */
+/**
+ * One reason in words; what no standard names is called so, never shown raw.
+ * @example sayReason('media-empty-error') // 'its paper is used up'
+ */
 export const sayReason = (keyword: string): string =>
   REASONS[keyword] ?? REASONS[keyword.replace(GRAVE, '')] ?? 'it gives a reason of its maker’s own'
 
-/** Reasons in words, each once, without those that only repeat the state. Empty for none. */
+/**
+ * Reasons in words, each once, without those that only repeat the state. Empty for none.
+ * @example sayReasons(['none', 'media-empty-error']) // ['its paper is used up']
+ */
 export const sayReasons = (keywords: readonly string[]): readonly string[] => [
   ...new Set(keywords.filter((k) => !PLAIN.has(k)).map(sayReason)),
 ]
 
-/** Whether a printer stands for want of the right paper. */
+/** Whether a printer stands for want of the right paper. @example wantsPaper(['media-needed']) // true */
 export const wantsPaper = (keywords: readonly string[]): boolean =>
   keywords.some((k) => /^media-(needed|empty)/.test(k) || k.startsWith('media-path-media-empty'))

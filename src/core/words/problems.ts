@@ -114,7 +114,10 @@ export const PROBLEM_CODES: Readonly<Record<Problem['code'], true>> = {
   unreachable: true,
 }
 
-/** Whether something that was stored is a problem of a kind that this program knows. */
+/**
+ * Whether something that was stored is a problem of a kind that this program knows.
+ * @example isProblem({ code: 'of_tomorrow' }) // false
+ */
 export const isProblem = (value: unknown): value is Problem =>
   typeof value === 'object' &&
   value !== null &&
@@ -126,7 +129,10 @@ export const isProblem = (value: unknown): value is Problem =>
 export const sayLost = (lost: readonly string[]): string =>
   `its ${lost.length > 1 ? `${lost.slice(0, -1).join(', ')} and ` : ''}${lost.at(-1)} ${lost.length > 1 ? 'are' : 'is'} gone`
 
-/** One sentence that says what is wrong, with the value, and what to do. */
+/**
+ * One sentence that says what is wrong, with the value, and what to do.
+ * @example sayProblem({ code: 'slip_done', number: 4 }) // 'Slip 4 is done and no longer changes. Copy it to print again.'
+ */
 export function sayProblem(p: Problem): string {
   switch (p.code) {
     case 'not_yours':

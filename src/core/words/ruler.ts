@@ -2,7 +2,10 @@ import type { LengthUnit } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
 import type { FedSheet } from '@/core/sheet/sheet'
 
-/** What stands in the middle of a ruler sheet: it has to be found again in a pile. */
+/**
+ * What stands in the middle of a ruler sheet: it has to be found again in a pile.
+ * @example sayRulerLabels({ number: 4, sheetNumber: 2, sheet: LAYOUT.sheet }, 'mm')[0] // 'Edge check 4, sheet 2'
+ */
 export const sayRulerLabels = (
   c: {
     readonly number: number

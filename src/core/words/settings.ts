@@ -35,47 +35,64 @@ export const SETTING_NAMES: Readonly<Record<keyof Settings, string>> = {
   own: 'own options',
 }
 
-/** The name of a setting's value, for people. */
-export function sayValue(key: keyof Settings, value: unknown, world: SettingWorld): string {
-  const named = (list: readonly { readonly id: string; readonly name: string }[]): string =>
-    list.find((x) => x.id === value)?.name ?? 'gone'
-  switch (key) {
-    case 'queueId':
-      return named(world.queues)
-    case 'paperId':
-      return named(world.papers)
-    case 'feedId':
-      return named(world.queues.flatMap((q) => q.feeds))
-    case 'mediaSettingId':
-      return named(world.queues.flatMap((q) => q.facts.mediaSettings))
-    case 'qualityId':
-      return named(world.queues.flatMap((q) => q.facts.qualities)).toLowerCase()
-    case 'fileColour':
-      return sayFileColour(value as FileColour, world)
-    case 'tint':
-      return value === null ? 'none' : `${(value as { a: number }).a}, ${(value as { b: number }).b}`
-    case 'mirror':
-      return value ? 'on' : 'off'
-    case 'edgeAllowed':
-      return value === 'either' ? 'either' : 'margins only'
-    case 'own':
-      return sayOwn(value as Settings['own'], world)
-    case 'topcoat':
-    case 'printerColour':
-      return value === null ? 'none' : String(value)
-    case 'driverProfile':
-      return sayDriverProfile(value as Settings['driverProfile'])
-    default:
-      return typeof value === 'object' ? JSON.stringify(value) : String(value)
-  }
+const named = (id: string, list: readonly Named[]): string => list.find((x) => x.id === id)?.name ?? 'gone'
+const orNone = (word: string | null): string => word ?? 'none'
+
+/** How each setting's value is said. */
+const SAID: { readonly [K in keyof Settings]: (value: Settings[K], world: SettingWorld) => string } = {
+  queueId: (id, world) => named(id, world.queues),
+  inkSet: String,
+  paperId: (id, world) => named(id, world.papers),
+  mediaSettingId: (id, world) =>
+    named(
+      id,
+      world.queues.flatMap((q) => q.facts.mediaSettings),
+    ),
+  feedId: (id, world) =>
+    named(
+      id,
+      world.queues.flatMap((q) => q.feeds),
+    ),
+  edgeAllowed: (edge) => (edge === 'either' ? 'either' : 'margins only'),
+  blackInk: String,
+  qualityId: (id, world) =>
+    named(
+      id,
+      world.queues.flatMap((q) => q.facts.qualities),
+    ).toLowerCase(),
+  passes: String,
+  topcoat: orNone,
+  fileColour: (colour, world) => sayFileColour(colour, world),
+  colourMode: String,
+  printerColour: orNone,
+  driverProfile: (profile) => sayDriverProfile(profile),
+  tint: (tint) => (tint === null ? 'none' : `${tint.a}, ${tint.b}`),
+  bits: String,
+  mirror: (on) => (on ? 'on' : 'off'),
+  own: (own, world) => sayOwn(own, world),
 }
 
+/** The name of a setting's value, for people. @example sayValue('tint', { a: 2, b: 1 }, ROOM) // '2, 1' */
+export const sayValue = <K extends keyof Settings>(key: K, value: Settings[K], world: SettingWorld): string =>
+  SAID[key](value, world)
+
+/**
+ * The driver's profile with its intent.
+ * @example sayDriverProfile({ name: 'Lustre, fine', intent: 'relative' }) // 'Lustre, fine, relative'
+ */
 export const sayDriverProfile = (p: Settings['driverProfile']): string => (p ? `${p.name}, ${p.intent}` : 'not said')
 
-/** How the printer makes colour, in a word or two: `monochrome`, `printer own`. */
+/**
+ * How the printer makes colour, in a word or two: `monochrome`, `printer own`.
+ * @example sayPrinterColour({ colourMode: 'monochrome', printerColour: null }) // 'monochrome'
+ */
 export const sayPrinterColour = (s: Pick<Settings, 'colourMode' | 'printerColour'>): string =>
   s.colourMode === 'monochrome' ? 'monochrome' : `printer ${s.printerColour ?? 'colour not said'}`
 
+/**
+ * What is done to the file's colour.
+ * @example sayFileColour({ kind: 'untouched' }, { profiles: [], retiredProfiles: [] }) // 'untouched'
+ */
 export function sayFileColour(colour: FileColour, world: Pick<SettingWorld, 'profiles' | 'retiredProfiles'>): string {
   if (colour.kind === 'untouched') return 'untouched'
   const is = (p: { readonly id: string }): boolean => p.id === colour.profileId
@@ -84,14 +101,20 @@ export function sayFileColour(colour: FileColour, world: Pick<SettingWorld, 'pro
   return `to ${name}, ${colour.intent}, black point ${colour.blackPoint ? 'on' : 'off'}`
 }
 
-/** Own options that belong to the seal, of the queue that settings print through. */
+/**
+ * Own options that belong to the seal, of the queue that settings print through.
+ * @example sealOwnOf({ queues: [{ id: 'q', facts: { ownOptions: [{ id: 'drying', inSeal: true }, { id: 'sound', inSeal: false }] } }] }, VERSION.settings) // ['drying']
+ */
 export const sealOwnOf = (world: SettingWorld, settings: Settings): readonly string[] =>
   world.queues
     .find((q) => q.id === settings.queueId)
     ?.facts.ownOptions.filter((o) => o.inSeal)
     .map((o) => o.id) ?? []
 
-/** What a version changed against the one before, in a line: `quality fine, was quick: new seal`. */
+/**
+ * What a version changed against the one before, in a line: `quality fine, was quick: new seal`.
+ * @example sayChange(VERSION.settings, { ...VERSION.settings, mirror: true }, { queues: [] }) // 'mirror on, was off: same seal'
+ */
 export function sayChange(before: Settings | null, after: Settings, world: SettingWorld): string {
   if (!before) return 'the first version'
   const { changed, newSeal } = differences(before, after, sealOwnOf(world, after))

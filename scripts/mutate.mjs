@@ -1,0 +1,262 @@
+// Plants small bugs, one at a time, and sees whether the fast tests notice: `node scripts/mutate.mjs [--count N] [--seed S]
+// [--only PATH] [--workers N]`. Each bug is an operator of the list below at one place of the syntax tree. Survivors are
+// named; those whose reason is known stand in scripts/survivors.json. Fails below 90 %.
+import { spawn, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
+import { cpus, tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { parse } from '@babel/parser'
+import { ROOT, say } from './lib.mjs'
+
+const option = (name, otherwise) => {
+  const at = process.argv.indexOf(`--${name}`)
+  return at < 0 ? otherwise : process.argv[at + 1]
+}
+const COUNT = Number(option('count', '400'))
+const SEED = Number(option('seed', '1'))
+const ONLY = option('only', '')
+const WORKERS = Number(option('workers', String(Math.min(2, cpus().length))))
+const LEAST = 0.9
+/** A test run that takes longer than this never ends: the bug was noticed. */
+const TIMEOUT_MS = 180_000
+
+/** Where bugs would cost most: what is computed, read, booked and sent. */
+const PLACES = ['src/core/', 'src/formats/', 'src/server/books/', 'src/server/printing/']
+const tracked = spawnSync('git', ['ls-files'], { cwd: ROOT, encoding: 'utf8' }).stdout.split('\n').filter(Boolean)
+const isTest = (path) => /\.test\.tsx?$/.test(path)
+const sources = tracked.filter(
+  (path) => PLACES.some((p) => path.startsWith(p)) && path.endsWith('.ts') && !isTest(path) && path.startsWith(ONLY),
+)
+
+// ---- the bugs
+
+const SWAPS = {
+  ...{ '+': '-', '-': '+', '*': '/', '/': '*', '%': '*', '**': '*' },
+  ...{ '<': '<=', '<=': '<', '>': '>=', '>=': '>', '===': '!==', '!==': '===' },
+  ...{ '&&': '||', '||': '&&', '&': '|', '|': '&', '<<': '>>', '>>': '<<', '>>>': '<<' },
+}
+const CALLS = { max: 'min', min: 'max', floor: 'ceil', ceil: 'floor', some: 'every', every: 'some' }
+
+/** Every node below one, with its parent; types say nothing when it runs. */
+function* nodes(node, parent = null) {
+  if (node.type.startsWith('TS') && !/^TS(As|Satisfies|NonNull)/.test(node.type)) return
+  if (node.type === 'ImportDeclaration') return
+  yield [node, parent]
+  for (const [key, value] of Object.entries(node)) {
+    if (key === 'loc' || key === 'typeAnnotation' || key === 'leadingComments' || key === 'trailingComments') continue
+    for (const child of Array.isArray(value) ? value : [value])
+      if (child && typeof child.type === 'string' && typeof child.start === 'number') yield* nodes(child, node)
+  }
+}
+
+/** All bugs of a file, as replacements of a stretch of its text. */
+function bugsIn(path) {
+  const text = readFileSync(join(ROOT, path), 'utf8')
+  const found = []
+  const of = (node) => text.slice(node.start, node.end)
+  const put = (from, end, to, what) =>
+    found.push({ path, from, end, to, what, line: text.slice(0, from).split('\n').length })
+  const at = (node, to, what) => put(node.start, node.end, to, what)
+  for (const [node, parent] of nodes(parse(text, { sourceType: 'module', plugins: ['typescript'] }).program)) {
+    switch (node.type) {
+      case 'BinaryExpression':
+      case 'LogicalExpression': {
+        const { left, right, operator } = node
+        if (operator === '??') at(node, of(left), 'what stands in for nothing is gone')
+        const to = SWAPS[operator]
+        // a text is not taken off another
+        const texts = [left, right].some((n) => n.type === 'StringLiteral' || n.type === 'TemplateLiteral')
+        if (!to || (operator === '+' && texts)) break
+        const from = left.end + text.slice(left.end, right.start).indexOf(operator)
+        put(from, from + operator.length, to, `${operator} becomes ${to}`)
+        break
+      }
+      case 'UnaryExpression':
+        if (node.operator === '!') at(node, of(node.argument), 'a not is gone')
+        if (node.operator === '-' && node.argument.type !== 'NumericLiteral')
+          at(node, of(node.argument), 'a minus is gone')
+        break
+      case 'NumericLiteral': {
+        const raw = of(node)
+        if (parent?.type !== 'MemberExpression' && parent?.type !== 'ObjectProperty')
+          at(node, raw === '0' ? '1' : raw === '1' ? '0' : `(${raw} + 1)`, `${raw} is another`)
+        break
+      }
+      case 'BooleanLiteral':
+        at(node, String(!node.value), `${node.value} becomes ${!node.value}`)
+        break
+      case 'CallExpression': {
+        const { callee } = node
+        const name = callee.type === 'MemberExpression' && !callee.computed ? callee.property : null
+        if (name && Object.hasOwn(CALLS, name.name))
+          at(name, CALLS[name.name], `${name.name} becomes ${CALLS[name.name]}`)
+        break
+      }
+      case 'ConditionalExpression':
+        at(node, `${of(node.test)} ? ${of(node.alternate)} : ${of(node.consequent)}`, 'the two ways are swapped')
+        break
+      case 'IfStatement':
+        if (!node.alternate) at(node, '{}', 'a condition and what it guards are gone')
+        break
+      case 'ExpressionStatement':
+        if (node.expression.type === 'CallExpression') at(node, ';', 'a step is gone')
+        break
+    }
+  }
+  return found
+}
+
+/** Numbers from 0 to 1 that a seed fixes. */
+function random(seed) {
+  let a = seed >>> 0
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0
+    let t = Math.imul(a ^ (a >>> 15), 1 | a)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
+  }
+}
+
+const all = sources.flatMap(bugsIn)
+const next = random(SEED)
+const chosen = all
+  .map((bug) => ({ bug, key: next() }))
+  .sort((a, b) => a.key - b.key)
+  .slice(0, COUNT)
+  .map((x) => x.bug)
+
+// ---- which fast tests reach a file
+
+const FAST = /^(src\/(core|formats|server|contract)|test|demo|background|scripts|standins)\/.*\.test\.ts$/
+const SLOW = JSON.parse(readFileSync(join(ROOT, 'test/slow.json'), 'utf8'))
+const tests = tracked.filter((path) => FAST.test(path) && !SLOW.includes(path))
+const IMPORT = /(?:from|import)\s*\(?\s*['"]([^'"]+)['"]/g
+const importsOf = new Map()
+function imports(path) {
+  const known = importsOf.get(path)
+  if (known) return known
+  const text = readFileSync(join(ROOT, path), 'utf8')
+  const list = [...text.matchAll(IMPORT)].flatMap(([, name]) => {
+    const base = name.startsWith('@/')
+      ? join('src', name.slice(2))
+      : name.startsWith('.')
+        ? join(dirname(path), name)
+        : null
+    if (base === null) return []
+    return [base, `${base}.ts`, `${base}.tsx`, `${base}.mjs`]
+      .filter((p) => existsSync(join(ROOT, p)) && /\.\w+$/.test(p))
+      .slice(0, 1)
+  })
+  importsOf.set(path, list)
+  return list
+}
+/** How many steps lie between a test and every file that it imports. */
+const reach = new Map(
+  tests.map((test) => {
+    const steps = new Map([[test, 0]])
+    for (const [path, n] of steps) for (const to of imports(path)) if (!steps.has(to)) steps.set(to, n + 1)
+    return [test, steps]
+  }),
+)
+/** The tests that reach a file, the nearest first. */
+const testsOf = (path) =>
+  tests
+    .flatMap((test) => {
+      const n = reach.get(test).get(path)
+      return n === undefined ? [] : [{ test, n: dirname(test) === dirname(path) ? 0 : n }]
+    })
+    .sort((a, b) => a.n - b.n || a.test.localeCompare(b.test))
+    .map((t) => t.test)
+
+// ---- trying them
+
+const survivorsFile = join(ROOT, 'scripts/survivors.json')
+const REASONS = existsSync(survivorsFile) ? JSON.parse(readFileSync(survivorsFile, 'utf8')) : {}
+const keyOf = (bug, text) => {
+  const line = text.split('\n')[bug.line - 1].trim()
+  return `${bug.path}: ${line} [${bug.what}]`
+}
+
+function workshop() {
+  const at = mkdtempSync(join(tmpdir(), 'libreta-mutate-'))
+  for (const path of tracked) {
+    if (/^(docs|e2e|bench)\//.test(path) && !path.endsWith('.json')) continue
+    mkdirSync(join(at, dirname(path)), { recursive: true })
+    writeFileSync(join(at, path), readFileSync(join(ROOT, path)))
+  }
+  symlinkSync(join(ROOT, 'node_modules'), join(at, 'node_modules'))
+  return at
+}
+
+const vitest = (at, files) =>
+  new Promise((resolve) => {
+    const child = spawn(
+      process.execPath,
+      [
+        'node_modules/vitest/vitest.mjs',
+        'run',
+        '--bail=1',
+        '--project=core',
+        '--project=server',
+        '--reporter=dot',
+        ...files,
+      ],
+      { cwd: at, stdio: 'ignore', detached: true, env: { ...process.env, LIBRETA_MUTATED: '1' } },
+    )
+    const timer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), TIMEOUT_MS)
+    child.on('exit', (code) => {
+      clearTimeout(timer)
+      resolve(code === 0)
+    })
+  })
+
+/** Tries a bug with the nearest tests first, then with all that reach its file. True: nobody noticed. */
+async function survives(at, bug, text) {
+  writeFileSync(join(at, bug.path), text.slice(0, bug.from) + bug.to + text.slice(bug.end))
+  try {
+    const files = testsOf(bug.path)
+    if (files.length === 0) return true
+    return (await vitest(at, files.slice(0, 3))) && (files.length <= 3 || (await vitest(at, files.slice(3))))
+  } finally {
+    writeFileSync(join(at, bug.path), text)
+  }
+}
+
+say(`${chosen.length} of ${all.length} bugs in ${sources.length} files, seed ${SEED}`)
+const queue = [...chosen]
+// tests that fail by themselves would notice everything
+const sound = workshop()
+const clean = await vitest(sound, [...new Set(chosen.flatMap((bug) => testsOf(bug.path)))])
+rmSync(sound, { recursive: true, force: true })
+if (!clean) {
+  say('The fast tests fail without any bug planted: nothing can be said of them.')
+  process.exit(1)
+}
+const survivors = []
+let done = 0
+async function worker() {
+  const at = workshop()
+  try {
+    for (let bug = queue.shift(); bug; bug = queue.shift()) {
+      const text = readFileSync(join(ROOT, bug.path), 'utf8')
+      const key = keyOf(bug, text)
+      // a bug that is known to change nothing is not tried again
+      const alive = Object.hasOwn(REASONS, key) || (await survives(at, bug, text))
+      if (alive) survivors.push({ key, at: `${bug.path}:${bug.line}`, reason: REASONS[key] ?? null })
+      done++
+      if (done % 25 === 0) say(`${done} tried, ${done - survivors.length} noticed`)
+      if (alive && !REASONS[key]) say(`nobody noticed ${bug.path}:${bug.line}: ${bug.what}`)
+    }
+  } finally {
+    rmSync(at, { recursive: true, force: true })
+  }
+}
+await Promise.all(Array.from({ length: WORKERS }, worker))
+
+const share = (done - survivors.length) / done
+say(
+  `${done - survivors.length} of ${done} bugs noticed by the fast tests: ${(100 * share).toFixed(1)} % (at least ${LEAST * 100})`,
+)
+for (const s of [...survivors].sort((a, b) => a.key.localeCompare(b.key)))
+  say(`survived: ${s.key}${s.reason ? ` — ${s.reason}` : ''}`)
+process.exitCode = share >= LEAST ? 0 : 1

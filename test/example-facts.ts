@@ -1,0 +1,130 @@
+import { rulerLayout } from '@/core/edge/ruler-sheet'
+import { solveCheck } from '@/core/edge/solve'
+import { fromMm, perMille, um } from '@/core/length/length'
+import type { QueueWorld } from '@/core/options/room-options'
+import type { QueueFacts } from '@/core/printer/facts'
+import type { Knowledge } from '@/core/printer/point'
+import type { Told, ToldSource } from '@/core/printer/told'
+import type { Option, Rule } from '@/core/rules/rules'
+import { edges, fedSheet } from '@/core/sheet/sheet'
+import { STANDARD_SIZES } from '@/core/sizes/sizes'
+import type { Catalogue } from '@/core/slip/catalogue'
+import { FACTS, PICTURE, VERSION } from './slip-facts'
+
+// What examples in core's contracts may name beside the facts of slips: a queue, a room, a printer that tells, a ruler.
+
+export const QUEUE: QueueFacts = {
+  feeds: [VERSION.queueFeed],
+  qualities: [VERSION.quality],
+  mediaSettings: [VERSION.mediaSetting],
+  colourModes: ['colour'],
+  printerColours: ['off', 'own'],
+  topcoats: [],
+  twoWayBelowRank: null,
+  darkness: { least: -20, most: 20, step: 1 },
+  nativePpi: 720,
+  dialog: [],
+  ownOptions: [],
+  rules: [],
+  notes: [],
+  ipp: { sources: { f: 'main' }, types: { matte: 'photographic-matte' }, qualities: { fine: 4 } },
+}
+export const KNOWN: Knowledge = { makeModel: 'desktop printer', feeds: [VERSION.feed], facts: QUEUE }
+
+export const MAIN: ToldSource = {
+  keyword: 'main',
+  roll: false,
+  minWidth: fromMm(89),
+  maxWidth: fromMm(329),
+  minLength: fromMm(127),
+  maxLength: fromMm(914),
+  margins: [{ upToWidth: null, margins: edges(3400, 3400, 5000, 12_500) }],
+  borderless: { widths: [fromMm(257)], mediaTypes: ['photographic-matte'] },
+}
+export const TOLD: Told = {
+  makeModel: 'desktop printer',
+  info: '',
+  state: 'idle',
+  stateReasons: [],
+  stateMessage: '',
+  uris: [],
+  sizes: [],
+  formats: ['image/pwg-raster'],
+  sources: [MAIN],
+  mediaTypes: ['photographic-matte'],
+  qualities: [4],
+  resolutions: [360, 720],
+  colourModes: ['color'],
+  rasterTypes: ['srgb_8'],
+  scaling: ['none'],
+  inks: [],
+  ready: [],
+  ignored: [],
+  attributes: 40,
+}
+
+/** A room as the options of one queue see it. */
+export const ROOM: QueueWorld = {
+  feeds: [VERSION.feed],
+  facts: QUEUE,
+  papers: [{ ...VERSION.paper, weight: 210 }],
+  profiles: [],
+}
+
+/** Paper and ink, and one rule about them. */
+export const OPTIONS: readonly Option[] = [
+  {
+    ...{ id: 'paper', name: 'Paper' },
+    values: [
+      { id: 'matte', name: 'Matte' },
+      { id: 'gloss', name: 'Gloss' },
+    ],
+  },
+  {
+    ...{ id: 'ink', name: 'Black ink' },
+    values: [
+      { id: 'photo', name: 'Photo' },
+      { id: 'matte', name: 'Matte' },
+    ],
+  },
+]
+export const RULE: Rule = {
+  id: 'r',
+  when: [{ option: 'paper', in: ['gloss'] }],
+  then: { option: 'ink', in: ['photo'] },
+  because: 'matte black never dries on gloss',
+}
+
+export const CATALOGUE: Catalogue = {
+  versions: [VERSION],
+  broken: [],
+  sizes: STANDARD_SIZES,
+  stocks: [],
+  tariff: FACTS.tariff,
+  room: FACTS.room,
+  currency: { code: 'EUR', exponent: 2 },
+}
+
+/** A ruler sheet of 257 x 364 mm with margins, and one reading of it that is true. */
+export const LAYOUT = rulerLayout(
+  fedSheet(fromMm(257), fromMm(364), 'short'),
+  'margins',
+  edges(3400, 3400, 5000, 12_500),
+)
+export const READ = {
+  ticks: { left: 35, right: 35, lead: 51, trail: 126 },
+  lengths: {
+    'left to A': LAYOUT.crosses.A.x,
+    'left to C': LAYOUT.crosses.C.x,
+    'lead to A': LAYOUT.crosses.A.y,
+    'A to B': um(LAYOUT.crosses.B.x - LAYOUT.crosses.A.x),
+    'A to C': um(LAYOUT.crosses.C.y - LAYOUT.crosses.A.y),
+  },
+  leftOut: false,
+} as const
+export const LANDING = { driftAcross: um(700), driftAlong: um(800), skew: perMille(0.6) }
+
+const solved = solveCheck(LAYOUT, [READ], 'steel rule', LANDING)
+if (!solved.ok) throw new Error('the example of a check does not solve')
+export const SOLVED = solved.value
+export const pictureOf = (id: string) => (id === PICTURE.id ? PICTURE : null)
