@@ -112,6 +112,7 @@ export function FormSelect<V extends string | null>(
         {...(placeholder === undefined ? {} : { placeholder })}
         {...(nothingFound === undefined ? {} : { nothingFoundMessage: nothingFound })}
         label={label}
+        aria-label={label}
         data={[...items]}
         value={field.value}
         error={field.error}
