@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { exchangeSchemas } from '@/contract/exchange'
+import { EXCHANGE_VERSION, exchangeSchemas } from '@/contract/exchange'
 import { ACTIONS } from '@/server/actions/all'
 import { presetFile, printerFile } from '@/server/stores/exchange'
 import { DEMO_PRINTERS } from '../demo/printers'
@@ -52,7 +52,7 @@ export const exchange: Part = {
     for (const demo of DEMO_PRINTERS) {
       const ids = demo.feeds.map((_, i) => `feed-${i}`)
       const file = {
-        ...{ libreta: 'printer', version: 1, nickname: demo.nickname, makeModel: demo.makeModel },
+        ...{ libreta: 'printer', version: EXCHANGE_VERSION, nickname: demo.nickname, makeModel: demo.makeModel },
         feeds: demo.feeds.map((f, i) => ({ ...f, id: ids[i] })),
         queues: demo.queues.map((q) => ({ name: q.name, language: q.language, facts: q.facts(ids) })),
       }

@@ -122,7 +122,8 @@ async function roomFor(folder: string, printer: Printer, kind: Kind) {
       ...{ queueId: queue.id, inkSet: known.inkSet, feedId, paperId },
       mediaSettingId: facts.mediaSettings.find((m) => m.id.includes('gloss'))?.id ?? facts.mediaSettings[0]?.id ?? '',
       qualityId: facts.qualities.at(-1)?.id ?? '',
-      ...{ passes: 'one-way', blackInk: 'photo', topcoat: null, printerColour: 'own', tint: null },
+      ...{ passes: 'one-way', blackInk: 'photo', topcoat: null, colourMode: 'colour', printerColour: 'own' },
+      ...{ driverProfile: null, tint: null },
       ...{ fileColour: { kind: 'untouched' }, bits: 8, mirror: false, edgeAllowed: 'either', own: {} },
     } as never,
   })

@@ -79,7 +79,8 @@ async function fromFileToPaper(folder: string): Promise<readonly Row[]> {
           mediaSettingId: facts.mediaSettings[0].id,
           qualityId: facts.qualities.at(-1).id,
         },
-        ...{ passes: 'one-way', blackInk: 'photo', topcoat: null, printerColour: 'own', tint: null },
+        ...{ passes: 'one-way', blackInk: 'photo', topcoat: null, colourMode: 'colour', printerColour: 'own' },
+        ...{ driverProfile: null, tint: null },
         ...{ fileColour: { kind: 'untouched' }, bits: 8, mirror: false, edgeAllowed: 'either', own: {} },
       },
     })
