@@ -35,6 +35,8 @@ const SWAPS = {
   ...{ '<': '<=', '<=': '<', '>': '>=', '>=': '>', '===': '!==', '!==': '===' },
   ...{ '&&': '||', '||': '&&', '&': '|', '|': '&', '<<': '>>', '>>': '<<', '>>>': '<<' },
 }
+/** A value that the index of a list wants, and that is never used. */
+const PLAIN = /^(-?[\d._]+|null|undefined|''|\[\]|\{\}|false|true|um\(0\)|minor\(0\))$/
 const CALLS = { max: 'min', min: 'max', floor: 'ceil', ceil: 'floor', some: 'every', every: 'some' }
 
 /** Every node below one, with its parent; types say nothing when it runs. */
@@ -62,7 +64,8 @@ function bugsIn(path) {
       case 'BinaryExpression':
       case 'LogicalExpression': {
         const { left, right, operator } = node
-        if (operator === '??') at(node, of(left), 'what stands in for nothing is gone')
+        // what stands in for an item that is always there says nothing: a literal, or an empty list
+        if (operator === '??' && !PLAIN.test(of(right))) at(node, of(left), 'what stands in for nothing is gone')
         const to = SWAPS[operator]
         // a text is not taken off another
         const texts = [left, right].some((n) => n.type === 'StringLiteral' || n.type === 'TemplateLiteral')

@@ -36,6 +36,18 @@ describe('what a printer tells, beside what is known', () => {
       'grey',
     ])
   })
+  it('a source is the feed that has its keyword, else the one of its name', () => {
+    const told = { ...TOLD, sources: [{ ...MAIN, keyword: 'rear stack' }] }
+    const other = { ...VERSION.feed, id: 'g', name: 'front sheet' }
+    const feeds = [other, VERSION.feed]
+    expect(point(told, 'limits:rear stack', { ...KNOWN, feeds }).about).toBe('rear stack: sizes')
+    const known = {
+      ...KNOWN,
+      feeds,
+      facts: { ...QUEUE, ipp: { ...QUEUE.ipp, sources: { f: 'main', g: 'rear stack' } } },
+    }
+    expect(pointsOf(told, known, 'mm').some((p) => p.id === 'limits:rear stack')).toBe(false)
+  })
   it('other margins: both are said, and taking over changes them alone', () => {
     const told = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3000) }] }] }
     expect(differing(told)).toEqual(['margins:main'])
