@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { configDefaults, defineConfig } from 'vitest/config'
-import slow from './test/slow.json'
+import slow from './test/slow.json' with { type: 'json' }
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) }
 const project = (name: string, environment: 'node' | 'happy-dom', include: string[], extra = {}) => ({

@@ -5,6 +5,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
+import { pathToFileURL } from 'node:url'
 import { parse } from '@babel/parser'
 import { ROOT, say } from './lib.mjs'
 
@@ -191,75 +192,111 @@ function workshop() {
   return at
 }
 
-const vitest = (at, files) =>
-  new Promise((resolve) => {
-    const child = spawn(
-      process.execPath,
-      [
-        'node_modules/vitest/vitest.mjs',
-        'run',
-        '--bail=1',
-        '--project=core',
-        '--project=server',
-        '--reporter=dot',
-        ...files,
-      ],
-      { cwd: at, stdio: 'ignore', detached: true, env: { ...process.env, LIBRETA_MUTATED: '1' } },
-    )
-    const timer = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), TIMEOUT_MS)
-    child.on('exit', (code) => {
-      clearTimeout(timer)
-      resolve(code === 0)
-    })
+/** A vitest that stays up over a workshop, so that a bug costs what its tests cost. */
+async function tester(at) {
+  process.chdir(at)
+  const { createVitest } = await import(pathToFileURL(join(at, 'node_modules/vitest/dist/node.js')).href)
+  const vitest = await createVitest('test', {
+    root: at,
+    watch: true,
+    project: ['core', 'server'],
+    reporters: [{}],
+    bail: 1,
   })
-
-/** Tries a bug with the nearest tests first, then with all that reach its file. True: nobody noticed. */
-async function survives(at, bug, text) {
-  writeFileSync(join(at, bug.path), text.slice(0, bug.from) + bug.to + text.slice(bug.end))
-  try {
-    const files = testsOf(bug.path)
-    if (files.length === 0) return true
-    return (await vitest(at, files.slice(0, 3))) && (files.length <= 3 || (await vitest(at, files.slice(3))))
-  } finally {
-    writeFileSync(join(at, bug.path), text)
+  /** Whether these tests pass. What takes too long is stopped, and did not. */
+  const pass = async (files) => {
+    const specs = await vitest.globTestSpecifications(files.map((f) => join(at, f)))
+    const timer = setTimeout(() => void vitest.cancelCurrentRun('keyboard-input'), TIMEOUT_MS)
+    const { testModules, unhandledErrors } = await vitest.runTestSpecifications(specs, false)
+    clearTimeout(timer)
+    return unhandledErrors.length === 0 && testModules.length > 0 && testModules.every((m) => m.state() === 'passed')
   }
+  const plant = (path, text) => {
+    writeFileSync(join(at, path), text)
+    vitest.invalidateFile(join(at, path))
+  }
+  return { pass, plant }
 }
 
-say(`${chosen.length} of ${all.length} bugs in ${sources.length} files, seed ${SEED}`)
-const queue = [...chosen]
-// tests that fail by themselves would notice everything
-const sound = workshop()
-const clean = await vitest(sound, [...new Set(chosen.flatMap((bug) => testsOf(bug.path)))])
-rmSync(sound, { recursive: true, force: true })
-if (!clean) {
-  say('The fast tests fail without any bug planted: nothing can be said of them.')
-  process.exit(1)
-}
-const survivors = []
-let done = 0
-async function worker() {
+/** The child's part: tries each bug that it is given, and says whether somebody noticed. */
+async function tries() {
   const at = workshop()
-  try {
-    for (let bug = queue.shift(); bug; bug = queue.shift()) {
-      const text = readFileSync(join(ROOT, bug.path), 'utf8')
-      const key = keyOf(bug, text)
-      // a bug that is known to change nothing is not tried again
-      const alive = Object.hasOwn(REASONS, key) || (await survives(at, bug, text))
-      if (alive) survivors.push({ key, at: `${bug.path}:${bug.line}`, reason: REASONS[key] ?? null })
-      done++
-      if (done % 25 === 0) say(`${done} tried, ${done - survivors.length} noticed`)
-      if (alive && !REASONS[key]) say(`nobody noticed ${bug.path}:${bug.line}: ${bug.what}`)
-    }
-  } finally {
-    rmSync(at, { recursive: true, force: true })
-  }
+  process.on('exit', () => rmSync(at, { recursive: true, force: true }))
+  const { pass, plant } = await tester(at)
+  process.on('message', async (said) => {
+    if (said === 'clean') return process.send(await pass([...new Set(chosen.flatMap((bug) => testsOf(bug.path)))]))
+    const bug = chosen[said]
+    const text = readFileSync(join(at, bug.path), 'utf8')
+    plant(bug.path, text.slice(0, bug.from) + bug.to + text.slice(bug.end))
+    // the nearest tests first, then all that reach the file
+    const files = testsOf(bug.path)
+    const alive =
+      files.length === 0 || ((await pass(files.slice(0, 2))) && (files.length <= 2 || (await pass(files.slice(2)))))
+    plant(bug.path, text)
+    process.send(alive)
+  })
 }
-await Promise.all(Array.from({ length: WORKERS }, worker))
 
-const share = (done - survivors.length) / done
-say(
-  `${done - survivors.length} of ${done} bugs noticed by the fast tests: ${(100 * share).toFixed(1)} % (at least ${LEAST * 100})`,
-)
-for (const s of [...survivors].sort((a, b) => a.key.localeCompare(b.key)))
-  say(`survived: ${s.key}${s.reason ? ` — ${s.reason}` : ''}`)
-process.exitCode = share >= LEAST ? 0 : 1
+/** A child that tries bugs one at a time; one that hangs is replaced, and its bug was noticed. */
+function child() {
+  let fork = null
+  const ask = (what, ms) =>
+    new Promise((resolve) => {
+      fork ??= spawn(process.execPath, process.argv.slice(1), { stdio: ['ignore', 'ignore', 'inherit', 'ipc'] })
+      const mine = fork
+      const end = (answer) => {
+        clearTimeout(timer)
+        mine.removeAllListeners()
+        resolve(answer)
+      }
+      const gone = () => {
+        if (fork === mine) fork = null
+        mine.kill('SIGKILL')
+        end(false)
+      }
+      const timer = setTimeout(gone, ms)
+      mine.once('message', end)
+      mine.once('exit', gone)
+      mine.send(what)
+    })
+  return { ask, end: () => fork?.kill('SIGTERM') }
+}
+
+async function main() {
+  say(`${chosen.length} of ${all.length} bugs in ${sources.length} files, seed ${SEED}`)
+  const children = Array.from({ length: WORKERS }, child)
+  // tests that fail by themselves would notice everything
+  if (!(await children[0].ask('clean', 20 * 60_000))) {
+    say('The fast tests fail without any bug planted: nothing can be said of them.')
+    for (const c of children) c.end()
+    return false
+  }
+  const queue = chosen.map((_, i) => i)
+  const survivors = []
+  let done = 0
+  await Promise.all(
+    children.map(async ({ ask, end }) => {
+      for (let i = queue.shift(); i !== undefined; i = queue.shift()) {
+        const bug = chosen[i]
+        const key = keyOf(bug, readFileSync(join(ROOT, bug.path), 'utf8'))
+        // a bug that is known to change nothing is not tried again
+        const alive = Object.hasOwn(REASONS, key) || (await ask(i, TIMEOUT_MS + 60_000))
+        if (alive) survivors.push({ key, reason: REASONS[key] ?? null })
+        done++
+        if (alive && !REASONS[key]) say(`nobody noticed ${bug.path}:${bug.line}: ${bug.what}`)
+        if (done % 25 === 0) say(`${done} tried, ${done - survivors.length} noticed`)
+      }
+      end()
+    }),
+  )
+  const share = (done - survivors.length) / done
+  say(
+    `${done - survivors.length} of ${done} bugs noticed by the fast tests: ${(100 * share).toFixed(1)} % (at least ${LEAST * 100})`,
+  )
+  for (const s of survivors.toSorted((a, b) => a.key.localeCompare(b.key)))
+    say(`survived: ${s.key}${s.reason ? ` — ${s.reason}` : ''}`)
+  return share >= LEAST
+}
+
+if (process.send) await tries()
+else process.exitCode = (await main()) ? 0 : 1
