@@ -13,7 +13,7 @@ const option = (name, otherwise) => {
   const at = process.argv.indexOf(`--${name}`)
   return at < 0 ? otherwise : process.argv[at + 1]
 }
-const COUNT = Number(option('count', '400'))
+const COUNT = Number(option('count', '200'))
 const SEED = Number(option('seed', '1'))
 const ONLY = option('only', '')
 const WORKERS = Number(option('workers', String(Math.min(2, cpus().length))))

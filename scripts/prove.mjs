@@ -1,4 +1,4 @@
-// npm run prove [-- --seed N]: the full counts of what CI runs a share of; its output belongs in docs/proved.txt.
+// npm run prove [-- --seed N] [-- --parts formats,bugs]: the full counts of what CI runs a share of; its output belongs in docs/proved.txt.
 import { build, giveUp, install, needNode, run, say } from './lib.mjs'
 
 needNode()
@@ -19,14 +19,20 @@ const vitest = (project, ...paths) =>
       env,
     },
   )
-const codes = [
-  await vitest('core', 'src/core/options', 'src/formats'),
+/** In this order, all of them unless some are named. */
+const PARTS = {
+  formats: () => vitest('core', 'src/core/options', 'src/formats'),
   // simulated rooms in numbers, and slips that are printed and measured
-  await vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
-  await run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
+  measuring: () => vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
+  kills: () => run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
   // small bugs planted one at a time: do the fast tests notice?
-  await run(process.execPath, ['scripts/mutate.mjs', '--seed', seed ?? '1'], {
-    env: { ...process.env, NO_COLOR: '1' },
-  }),
-]
+  bugs: () =>
+    run(process.execPath, ['scripts/mutate.mjs', '--seed', seed ?? '1'], { env: { ...process.env, NO_COLOR: '1' } }),
+}
+const named = process.argv.indexOf('--parts')
+const parts = named < 0 ? Object.keys(PARTS) : (process.argv[named + 1] ?? '').split(',')
+const unknown = parts.find((p) => !Object.hasOwn(PARTS, p))
+if (unknown !== undefined) giveUp(`--parts wants some of ${Object.keys(PARTS).join(', ')}, not “${unknown}”.`)
+const codes = []
+for (const part of parts) codes.push(await PARTS[part]())
 process.exit(codes.some((c) => c !== 0) ? 1 : 0)
