@@ -1,7 +1,7 @@
 'use client'
 
 import { Select, TextInput } from '@mantine/core'
-import { type ReactNode, useMemo, useState } from 'react'
+import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { type OptionState, Options } from '@/core/options/engine'
 import { optionsOf, rulesOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
 import { INTENTS, type Intent, type Settings } from '@/core/preset/settings'
@@ -286,11 +286,13 @@ function DriverProfile(props: {
   readonly onChange: (profile: Settings['driverProfile']) => void
 }) {
   const { profile, frozen, onChange } = props
-  const [name, setName] = useState(profile?.name ?? '')
+  const known = profile?.name ?? ''
+  const [name, setName] = useState(known)
+  useEffect(() => setName(known), [known])
   const intent = profile?.intent ?? 'relative'
   const put = (): void => {
     const typed = name.trim()
-    if (typed !== (profile?.name ?? '')) onChange(typed === '' ? null : { name: typed, intent })
+    if (typed !== known) onChange(typed === '' ? null : { name: typed, intent })
   }
   return (
     <>
@@ -380,7 +382,6 @@ function Extra({
   if (id === 'printerColour' && s.printerColour === 'driver profile')
     return (
       <DriverProfile
-        key={s.driverProfile?.name}
         profile={s.driverProfile}
         frozen={frozen}
         onChange={(driverProfile) => onChange({ ...s, driverProfile })}

@@ -2,9 +2,6 @@
 
 import { Button } from '@mantine/core'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
-import { call } from '@/contract/call'
-import { settingsSchema } from '@/contract/preset'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
 import { optionsOf, selectionOf } from '@/core/options/room-options'
@@ -17,13 +14,13 @@ import { sayShortDay } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
-import { tellProblem } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './preset.module.css'
 import { CarryForm, Compare, DraftConflict, RenameForm, SealForm } from './preset-acts'
 import { PresetRows } from './preset-rows'
 import type { PresetView, PresetWorld } from './types'
+import { useDraft } from './use-draft'
 
 export type Deeds = {
   readonly runs: number
@@ -45,31 +42,12 @@ export function PresetPage(props: {
   const { timeZone } = useWays()
   const { act, busy } = useDo()
   const newest = preset.versions[0]
-  const settings = preset.draft ?? newest?.settings ?? null
   const next = (newest?.number ?? 0) + 1
   const router = useRouter()
-  const [conflict, setConflict] = useState<{
-    readonly mine: Settings
-    readonly theirs: Settings
-    readonly revision: number
-  } | null>(null)
-  const [saving, setSaving] = useState(false)
-  const save = async (draft: Settings, revision: number): Promise<void> => {
-    setSaving(true)
-    const result = await call('preset.draft', { id: preset.id, revision, name: preset.name, draft })
-    setSaving(false)
-    if (result.ok) {
-      setConflict(null)
-      return router.refresh()
-    }
-    const { problem } = result
-    const theirs =
-      problem.code === 'stale' ? settingsSchema.safeParse((problem.current as { draft?: unknown }).draft) : null
-    if (problem.code === 'stale' && theirs?.success)
-      setConflict({ mine: draft, theirs: theirs.data, revision: problem.now })
-    else tellProblem(problem)
-  }
-  const change = (draft: Settings): void => void save(draft, preset.revision)
+  const { settings, conflict, change, keep, take } = useDraft({
+    ...{ id: preset.id, name: preset.name, revision: preset.revision },
+    settings: preset.draft ?? newest?.settings ?? null,
+  })
   return (
     <>
       <PageHead
@@ -131,19 +109,15 @@ export function PresetPage(props: {
       <div className={css.page}>
         <div className={css.rows}>
           {conflict ? (
-            <DraftConflict
-              mine={conflict.mine}
-              theirs={conflict.theirs}
-              world={world}
-              onKeep={() => void save(conflict.mine, conflict.revision)}
-              onTake={() => {
-                setConflict(null)
-                router.refresh()
-              }}
-            />
+            <DraftConflict mine={conflict.mine} theirs={conflict.theirs} world={world} onKeep={keep} onTake={take} />
           ) : null}
           {settings ? (
-            <PresetRows settings={settings} world={world} frozen={busy || saving || preset.retired} onChange={change} />
+            <PresetRows
+              settings={settings}
+              world={world}
+              frozen={busy || preset.retired || conflict !== null}
+              onChange={change}
+            />
           ) : (
             <p>This preset holds nothing yet.</p>
           )}

@@ -94,7 +94,7 @@ export function PrinterPage({
         <section className={lists.section}>
           <div className={lists.row}>
             <h2>Feeds</h2>
-            <FormButton label="New feed" title="A feed">
+            <FormButton label="New feed" title="A feed" wide>
               {(close) => <FeedForm printer={printer} feed={null} onDone={close} />}
             </FormButton>
           </div>
@@ -164,7 +164,7 @@ function FeedBox({
     <section className={css.feed} aria-label={feed.name}>
       <div className={lists.row}>
         <h3 className={css.feedName}>{feed.name}</h3>
-        <FormButton label="Edit" title={feed.name}>
+        <FormButton label="Edit" title={feed.name} wide>
           {(close) => <FeedForm printer={printer} feed={feed} onDone={close} />}
         </FormButton>
       </div>
@@ -185,7 +185,7 @@ function FeedBox({
           {known.map(({ queue, facts }) => (
             <div key={queue.id} className={css.path}>
               <strong>{queue.name}</strong>{' '}
-              <FormButton label="Edit" title={`${queue.name}, ${feed.name}`}>
+              <FormButton label="Edit" title={`${queue.name}, ${feed.name}`} wide>
                 {(close) => <QueueFeedForm queue={queue} feed={feed} onDone={close} />}
               </FormButton>
               <p className="small">
@@ -200,7 +200,7 @@ function FeedBox({
             .map((q) => (
               <div key={q.id} className={css.path}>
                 <span className="soft">{q.name} does not use it.</span>{' '}
-                <FormButton label="It does" title={`${q.name}, ${feed.name}`}>
+                <FormButton label="It does" title={`${q.name}, ${feed.name}`} wide>
                   {(close) => <QueueFeedForm queue={q} feed={feed} onDone={close} />}
                 </FormButton>
               </div>

@@ -53,10 +53,10 @@ export function QueueSection({
       <div className={lists.row}>
         <h2>{queue.name}</h2>
         <span className="soft">{queue.address || 'no address'}</span>
-        <FormButton label="Edit" title={queue.name}>
+        <FormButton label="Edit" title={queue.name} wide>
           {(close) => <QueueForm printerId={printer.id} queue={queue} base={facts} onDone={close} />}
         </FormButton>
-        <FormButton label="Another way to drive this printer" title="Another way to drive this printer">
+        <FormButton label="Another way to drive this printer" title="Another way to drive this printer" wide>
           {(close) => (
             <QueueForm printerId={printer.id} queue={null} base={facts} address={queue.address} onDone={close} />
           )}
@@ -77,7 +77,7 @@ export function QueueSection({
             <li key={rule.id}>
               <span>{sayRule(rule, options)}</span>
               <span className={lists.acts}>
-                <FormButton label="Edit" title="A rule">
+                <FormButton label="Edit" title="A rule" wide>
                   {(close) => <RuleForm queue={queue} options={options} rule={rule} onDone={close} />}
                 </FormButton>
                 <Button
@@ -91,7 +91,7 @@ export function QueueSection({
             </li>
           ))}
         </ul>
-        <FormButton label="New rule" title="A rule">
+        <FormButton label="New rule" title="A rule" wide>
           {(close) => <RuleForm queue={queue} options={options} rule={null} onDone={close} />}
         </FormButton>
         <ul className={css.rules}>
@@ -139,7 +139,7 @@ export function QueueSection({
                 </td>
                 <td>
                   <div className={lists.acts}>
-                    <FormButton label="Edit" title={m.name}>
+                    <FormButton label="Edit" title={m.name} wide>
                       {(close) => <MediaSettingForm queue={queue} setting={m} onDone={close} />}
                     </FormButton>
                     <Button
@@ -160,7 +160,7 @@ export function QueueSection({
             ))}
           </tbody>
         </table>
-        <FormButton label="New media setting" title="A media setting">
+        <FormButton label="New media setting" title="A media setting" wide>
           {(close) => <MediaSettingForm queue={queue} setting={null} onDone={close} />}
         </FormButton>
       </details>

@@ -24,9 +24,10 @@ function LiteralFields(props: {
   const { label, options, literal, onChange } = props
   const option = options.find((o) => o.id === literal.option)
   return (
-    <div className={lists.row}>
+    <div className={lists.fields}>
       <Select
         label={label}
+        openOnFocus={false}
         w={170}
         searchable
         data={options.map((o) => ({ value: o.id, label: o.name }))}
@@ -37,6 +38,7 @@ function LiteralFields(props: {
       />
       <MultiSelect
         label="is one of"
+        openOnFocus={false}
         flex={1}
         searchable
         data={(option?.values ?? []).map((v) => ({ value: v.id, label: v.name }))}

@@ -117,6 +117,7 @@ export function FormSelect<V extends string | null>(
         value={field.value}
         error={field.error}
         clearable={none !== undefined}
+        openOnFocus={false}
         allowDeselect={none !== undefined}
         comboboxProps={{ withinPortal: false }}
         onChange={(v) => field.set(v as V)}
@@ -144,6 +145,7 @@ export function FormSome<V extends string>(
         data={[...items]}
         value={[...field.value]}
         error={field.error}
+        openOnFocus={false}
         comboboxProps={{ withinPortal: false }}
         onChange={(chosen) => field.set(items.flatMap(({ value }) => (chosen.includes(value) ? [value as V] : [])))}
       />

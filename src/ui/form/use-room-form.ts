@@ -9,8 +9,8 @@ import { call } from '@/contract/call'
 import { type Limits, limitsOf, type Wrong, wrongWith } from '@/contract/said'
 import { differing, merged } from '@/core/merge/merge'
 import type { Result } from '@/core/result/result'
-import type { Problem } from '@/core/words/problems'
-import { tell, tellProblem } from '@/ui/parts/tell'
+import { type Problem, sayProblem } from '@/core/words/problems'
+import { tell } from '@/ui/parts/tell'
 import { type At, type Path, putAt, readAt } from './path'
 
 /** One field of a form: its value, what the schema allows, what is wrong, and what somebody else made of it meanwhile. */
@@ -90,6 +90,8 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
   const unread = useRef(new Set<string>())
   const element = useRef<HTMLFormElement>(null)
   const [failed, setFailed] = useState(0)
+  /** why the room did not do it, when that is no field's */
+  const [refused, setRefused] = useState<string | null>(null)
   useEffect(() => {
     if (failed > 0) element.current?.querySelector<HTMLElement>('[aria-invalid=true]')?.focus()
   }, [failed])
@@ -131,7 +133,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
         return o.then?.(value, typed)
       }
       if (result.problem.code === 'input') return refuse(result.problem.issues)
-      if (result.problem.code !== 'stale' || row === null) return tellProblem(result.problem)
+      if (result.problem.code !== 'stale' || row === null) return setRefused(sayProblem(result.problem))
       const { now, current } = result.problem
       const other = { ...row, ...(current as Partial<R>), revision: now }
       if (now === row.revision || meet(other)) {
@@ -145,6 +147,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
     if (unread.current.size > 0) return refuse([])
     sending.current = true
     setBusy(true)
+    setRefused(null)
     try {
       await attempt()
     } finally {
@@ -184,7 +187,11 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
     set: (patch) => form.setValues({ ...form.getValues(), ...patch }),
     get said() {
       const homeless = Object.entries(form.errors).filter(([key]) => ![...fields].some((field) => within(key, field)))
-      return [...homeless.map(([key, says]) => (key ? `${key}: ${says}` : String(says))), ...(there ? [CHANGED] : [])]
+      return [
+        ...homeless.map(([key, says]) => (key ? `${key}: ${says}` : String(says))),
+        ...(there ? [CHANGED] : []),
+        ...(refused ? [refused] : []),
+      ]
     },
   }
 }

@@ -8,6 +8,8 @@ export function FormButton(props: {
   readonly label: string
   readonly title: string
   readonly primary?: boolean
+  /** rows of several fields stand in it */
+  readonly wide?: boolean
   readonly children: (close: () => void) => ReactNode
 }) {
   const [open, setOpen] = useState(false)
@@ -20,7 +22,7 @@ export function FormButton(props: {
       >
         {props.label}
       </Button>
-      <Modal opened={open} onClose={() => setOpen(false)} title={props.title} centered size="md">
+      <Modal opened={open} onClose={() => setOpen(false)} title={props.title} centered size={props.wide ? 'lg' : 'md'}>
         {open ? props.children(() => setOpen(false)) : null}
       </Modal>
     </>
