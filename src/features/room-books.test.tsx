@@ -198,6 +198,17 @@ describe('stock of a paper', () => {
       count: 40,
     })
   })
+  it('what cannot be read in a field that is shown no more keeps nothing shut', async () => {
+    const asked = hearing(done({ id: 'n' }))
+    show(<StockForm paperId="p" onDone={vi.fn()} />)
+    type('Sheets in a pack', '0')
+    fireEvent.click(screen.getByRole('radio', { name: 'a roll' }))
+    type('Width', '610 mm')
+    type('Length, for example 30 m', '30 m')
+    type('Price of a roll', '88')
+    press('Add')
+    await waitFor(() => expect(asked).toHaveLength(1))
+  })
   it('a roll has no pack, and a width and a length', async () => {
     const asked = hearing(done({ id: 'n' }))
     show(<StockForm paperId="p" onDone={vi.fn()} />)

@@ -107,6 +107,7 @@ export function GoodForForm({ printer, onDone }: { readonly printer: Printer } &
                 value={good}
                 min={1}
                 max={3650}
+                onUnread={(is) => form.unread(`goodFor.${kind}`, is)}
                 onChange={(v) => days.set({ ...days.value, [kind]: v })}
               />
             )}

@@ -101,11 +101,19 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
               label="Up to a width of"
               width={105}
               value={row.upToWidth}
+              onUnread={(is) => form.unread(`margins.${i}.upToWidth`, is)}
               onChange={(upToWidth) => setRow(i, { upToWidth })}
             />
           )}
           {EDGE_NAMES.map((e) => (
-            <LengthField key={e} label={`Margin ${e}`} width={84} value={row.margins[e]} onChange={setMargin(i, e)} />
+            <LengthField
+              key={e}
+              label={`Margin ${e}`}
+              width={84}
+              value={row.margins[e]}
+              onUnread={(is) => form.unread(`margins.${i}.${e}`, is)}
+              onChange={setMargin(i, e)}
+            />
           ))}
           {row.upToWidth === null ? null : (
             <Button size="compact-xs" variant="default" onClick={() => margins.set(rows.filter((_, k) => k !== i))}>

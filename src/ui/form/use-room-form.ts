@@ -40,6 +40,8 @@ export type RoomForm<V extends object> = FormState & {
   readonly values: V
   readonly set: (patch: Partial<V>) => void
   readonly at: <P extends Path<V>>(path: P) => Field<At<V, P>>
+  /** of a part of a field, by its path: what is typed cannot be read */
+  readonly unread: (key: string, is: boolean) => void
 }
 
 /** What an act takes, as far as it is typed: `null` where nothing is typed yet. */
@@ -144,7 +146,8 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
   }
   const submit = async (): Promise<void> => {
     if (sending.current) return
-    if (unread.current.size > 0) return refuse([])
+    // what cannot be read in a field that is no longer shown says nothing
+    if ([...unread.current].some((key) => [...fields].some((field) => within(key, field)))) return refuse([])
     sending.current = true
     setBusy(true)
     setRefused(null)
@@ -154,6 +157,10 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
       sending.current = false
       setBusy(false)
     }
+  }
+  const markUnread = (key: string, is: boolean): void => {
+    if (is) unread.current.add(key)
+    else unread.current.delete(key)
   }
   const at = <P extends Path<V>>(path: P): Field<At<V, P>> => {
     fields.add(path)
@@ -171,10 +178,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
       limits: limitsOf(o.part?.schema ?? o.schema, path),
       error: wrong.length > 0 ? String(form.errors[wrong[0] ?? path]) : null,
       there: now,
-      unread: (is) => {
-        if (is) unread.current.add(path)
-        else unread.current.delete(path)
-      },
+      unread: (is) => markUnread(path, is),
     }
   }
   return {
@@ -184,6 +188,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
     problem,
     values,
     at,
+    unread: markUnread,
     set: (patch) => form.setValues({ ...form.getValues(), ...patch }),
     get said() {
       const homeless = Object.entries(form.errors).filter(([key]) => ![...fields].some((field) => within(key, field)))
