@@ -207,6 +207,11 @@ function DialogSection({ settings, world }: { readonly settings: Settings; reado
   if (!queue || queue.facts.dialog.length === 0) return null
   const options = optionsOf({ feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles })
   const selection = selectionOf(settings, options)
+  /** What is set at a step. In monochrome there is no printer colour: the dialog's step for it is monochrome itself. */
+  const sayStep = (option: string): string =>
+    option === 'printerColour' && settings.colourMode === 'monochrome'
+      ? valueName(options, 'colourMode', 'monochrome')
+      : valueName(options, option, selection[option] ?? 'as it is')
   const label = (id: string): string => queue.facts.dialog.find((d) => d.id === id)?.label ?? id
   return (
     <section>
@@ -214,8 +219,7 @@ function DialogSection({ settings, world }: { readonly settings: Settings; reado
       <ol className={css.list}>
         {queue.facts.dialog.map((d) => (
           <li key={d.id}>
-            {d.label}:{' '}
-            <strong>{d.set ?? valueName(options, d.option ?? '', selection[d.option ?? ''] ?? 'as it is')}</strong>
+            {d.label}: <strong>{d.set ?? sayStep(d.option ?? '')}</strong>
             {d.after.length > 0 ? <span className="soft small"> after {d.after.map(label).join(', ')}</span> : null}
             {d.chooseAgain ? <span className="soft small">, set it anew each time</span> : null}
           </li>
