@@ -58,3 +58,30 @@ describe('a form over what two people change', () => {
     expect(one<number>('select count(*) from people where name = ?', 'Wendeline Aster')).toBe(1)
   })
 })
+
+describe('the same picture in another size', () => {
+  it('is taken once, however often the button is pressed', async () => {
+    const page = await visit.open('/slips')
+    const id = await page.evaluate(async (copied) => {
+      const answer = await fetch('/api/do/slip.copy', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ id: copied }),
+      })
+      return (await answer.json()).value.id as string
+    }, one<string>("select id from slips where title = 'Seed packets'"))
+    const slip = await visit.open(`/slips/${id}`)
+    await (await slip.waitForSelector('section[aria-label=Sheet] button'))?.click()
+    await press(slip, 'This picture in another size too')
+    await slip.waitForFunction(() => document.querySelectorAll('[role=dialog] tbody button').length > 1)
+    await slip.evaluate(() => {
+      const take = document.querySelector<HTMLButtonElement>('[role=dialog] tbody button')
+      take?.click()
+      take?.click()
+    })
+    await says(slip, 'Print all 2 in turn')
+    await slip.waitForFunction(() => document.querySelector('[role=dialog]') === null)
+    await says(slip, 'saved')
+    expect(one<number>('select json_array_length(body, ?) from slips where id = ?', '$.prints', id)).toBe(2)
+  })
+})

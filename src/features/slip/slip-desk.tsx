@@ -62,6 +62,11 @@ export function SlipDesk(page: SlipPage) {
   /** what a dialog is about: this print, or all that are still wanted */
   const [dialog, setDialog] = useState<{ readonly does: 'print' | 'log'; readonly all: boolean } | null>(null)
   const [sizing, setSizing] = useState(false)
+  const taken = useRef(false)
+  const askSizes = (): void => {
+    taken.current = false
+    setSizing(true)
+  }
   const editable = slip.state === 'open' || slip.state === 'waiting'
 
   const pictureOf = useCallback(
@@ -207,7 +212,7 @@ export function SlipDesk(page: SlipPage) {
           onMore={takeMore}
           onSlips={takeSlips}
           onVersion={(id) => void takeVersion(id)}
-          onAnotherSize={editable && shown ? () => setSizing(true) : null}
+          onAnotherSize={editable && shown ? askSizes : null}
         />
         <div className={css.prints}>
           <Prints prints={page.prints.slice(0, 5)} label="Prints of this slip" />
@@ -254,7 +259,13 @@ export function SlipDesk(page: SlipPage) {
         onClose={() => setSizing(false)}
         {...{ body, print, unit }}
         onTake={async (made) => {
-          if (!made.versionId || !(await learn(made.versionId))) return
+          // one press takes one, however often it is pressed while the dialog is still there
+          if (taken.current) return
+          taken.current = true
+          if (!made.versionId || !(await learn(made.versionId))) {
+            taken.current = false
+            return
+          }
           addPrint(made)
           setSizing(false)
         }}
