@@ -13,6 +13,8 @@ export default defineConfig({
     projects: [
       project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts'], {
         testTimeout: process.env.LIBRETA_FULL ? 1_800_000 : 300_000,
+        // pure functions: no file leaves anything behind that another could meet
+        isolate: false,
       }),
       project(
         'server',
