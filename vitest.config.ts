@@ -28,7 +28,7 @@ export default defineConfig({
           'scripts/**/*.test.ts',
           'test/**/*.test.ts',
         ],
-        { testTimeout: 60_000, exclude: [...configDefaults.exclude, ...slow] },
+        { testTimeout: 60_000, exclude: [...configDefaults.exclude, ...slow], isolate: false },
       ),
       // paper comes out of simulated printers, pages are rendered: the fast tests are those above
       project('measuring', 'node', slow, { testTimeout: 60_000 }),
