@@ -61,4 +61,20 @@ describe('a ruler sheet', () => {
       }
     }
   })
+  it('stands on the page to the last mark', () => {
+    for (const [sheet, edge] of [
+      [B4, 'margins'],
+      [fedSheet(fromMm(102), fromMm(152), 'short'), 'borderless'],
+    ] as const) {
+      const layout = rulerLayout(sheet, edge, edge === 'margins' ? MARGINS : sameEdges(2900))
+      const said = rulerPage(layout, ['Edge check 4, sheet 2', 'Otter']).items.map((item) =>
+        item.kind === 'mark'
+          ? [item.rect.x, item.rect.y, item.rect.w, item.rect.h].map(Math.round).join(' ')
+          : item.kind === 'text'
+            ? `${item.text} at ${Math.round(item.at.x)} ${Math.round(item.at.y)}, ${Math.round(item.height)}`
+            : item.kind,
+      )
+      expect(said).toMatchSnapshot()
+    }
+  })
 })

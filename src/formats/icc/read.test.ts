@@ -17,6 +17,24 @@ describe('reading an ICC profile', () => {
     expect(readIcc(new Uint8Array(40))).toMatchObject({ ok: false, problem: { why: 'shorter than its header' } })
     expect(readIcc(new Uint8Array(400))).toMatchObject({ ok: false, problem: { why: 'the signature acsp is missing' } })
   })
+  it('takes a table that just fits, and none that is longer than the file or than tables are', () => {
+    const table = (count: number, length: number) => {
+      const bytes = new Uint8Array(length)
+      bytes.set(matrixProfile('x', WIDE, 2.2).subarray(0, 128))
+      new DataView(bytes.buffer).setUint32(128, count)
+      return readIcc(bytes)
+    }
+    const fits = (count: number, length: number): boolean => {
+      const read = table(count, length)
+      return read.ok || !read.problem.why.includes('does not fit')
+    }
+    expect([fits(3, 168), fits(3, 167), fits(200, 132 + 2400), fits(201, 132 + 2412)]).toEqual([
+      true,
+      false,
+      true,
+      false,
+    ])
+  })
   it('ends on hostile bytes: counts and offsets beyond the file are no problem', () => {
     const good = matrixProfile('x', WIDE, 2.2)
     fc.assert(
