@@ -88,7 +88,7 @@ function bugsIn(path) {
       case 'NumericLiteral': {
         const raw = of(node)
         if (parent?.type !== 'MemberExpression' && parent?.type !== 'ObjectProperty')
-          at(node, raw === '0' ? '1' : raw === '1' ? '0' : `(${raw} + 1)`, `${raw} is another`)
+          at(node, raw === '0' ? '1000' : raw === '1' ? '0' : `(${raw} * 2)`, `${raw} is another`)
         break
       }
       case 'BooleanLiteral':

@@ -35,6 +35,58 @@ describe('reading an ICC profile', () => {
       false,
     ])
   })
+  /** A header, one tag `desc` at 144, and its data. */
+  const tagged = (data: readonly number[], size = data.length): Uint8Array => {
+    const bytes = new Uint8Array(144 + data.length)
+    bytes.set(matrixProfile('x', WIDE, 2.2).subarray(0, 128))
+    const view = new DataView(bytes.buffer)
+    view.setUint32(128, 1)
+    bytes.set(
+      [...'desc'].map((c) => c.charCodeAt(0)),
+      132,
+    )
+    view.setUint32(136, 144)
+    view.setUint32(140, size)
+    bytes.set(data, 144)
+    return bytes
+  }
+  const ascii = (t: string): number[] => [...t].map((c) => c.charCodeAt(0))
+  const name = (bytes: Uint8Array): string | null => {
+    const read = readIcc(bytes)
+    return read.ok ? read.value.description : null
+  }
+  it('reads a plain description up to its end, its count or its tag, whichever comes first', () => {
+    const desc = (count: number, t: string): number[] => [...ascii('desc'), 0, 0, 0, 0, 0, 0, 0, count, ...ascii(t)]
+    expect(name(tagged(desc(9, 'Marsh sRG\0')))).toBe('Marsh sRG')
+    expect(name(tagged(desc(5, 'Marsh sRG')))).toBe('Marsh')
+    expect(name(tagged(desc(200, 'Marsh\0 more')))).toBe('Marsh')
+    expect(name(tagged(desc(200, 'Marsh sRG and more'), 12 + 9))).toBe('Marsh sRG')
+  })
+  it('takes Latin letters where it is no UTF-8', () => {
+    const desc = [...ascii('desc'), 0, 0, 0, 0, 0, 0, 0, 4, 0x46, 0xe9, 0x6e, 0]
+    expect(name(tagged(desc))).toBe('Fén')
+    expect(name(tagged([...ascii('desc'), 0, 0, 0, 0, 0, 0, 0, 4, 0x46, 0xc3, 0xa9, 0]))).toBe('Fé')
+  })
+  it('reads the first of several languages', () => {
+    const u32 = (v: number): number[] => [0, 0, v >> 8, v & 255]
+    const wide = (t: string): number[] => ascii(t).flatMap((c) => [0, c])
+    const mluc = (count: number, length: number, start: number, t: string): number[] => [
+      ...[...ascii('mluc'), 0, 0, 0, 0, ...u32(count), ...u32(12)],
+      ...[...ascii('enUS'), ...u32(length), ...u32(start)],
+      ...wide(t),
+    ]
+    expect(name(tagged(mluc(1, 10, 28, 'Marsh')))).toBe('Marsh')
+    expect(name(tagged(mluc(2, 6, 30, 'Marsh')))).toBe('ars')
+    expect(name(tagged(mluc(0, 10, 28, 'Marsh')))).toBe('')
+    expect(name(tagged(mluc(1, 12, 28, 'Marsh')))).toBe('')
+    expect(name(tagged([...ascii('text'), ...mluc(1, 10, 28, 'Marsh').slice(4)]))).toBe('')
+  })
+  it('a tag that is too short for any description has none, one that leads out of the file is refused', () => {
+    expect(name(tagged([...ascii('desc'), 0, 0, 0, 0, 0, 0, 0], 11))).toBe('')
+    expect(readIcc(tagged([...ascii('desc'), 0, 0, 0, 0, 0, 0, 0, 0], 13))).toMatchObject({
+      ...{ ok: false, problem: { why: 'the tag desc lies beyond its end' } },
+    })
+  })
   it('ends on hostile bytes: counts and offsets beyond the file are no problem', () => {
     const good = matrixProfile('x', WIDE, 2.2)
     fc.assert(
