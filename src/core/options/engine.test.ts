@@ -156,6 +156,15 @@ const RULES: readonly Rule[] = [
   },
 ]
 
+describe('what is not there', () => {
+  it('is a bug of who asks, and says so', () => {
+    const small = new Options(OPTIONS, RULES)
+    expect(() => small.state({ sound: 'off' })).toThrow('option sound is not known')
+    expect(() => small.state({ tint: 'red' })).toThrow('option tint has no value red')
+    expect(() => small.reason({}, 'sound', 'off')).toThrow('option sound is not known')
+  })
+})
+
 describe('a change of more than three choices', () => {
   it('is found and marked, also when not one choice can stay', () => {
     const option = (id: string): Option => ({
