@@ -32,15 +32,20 @@ const VULGAR: Readonly<Record<string, string>> = {
 }
 
 // whole and fraction | fraction | decimal with dot or comma
-const NUMBER = /^([+-]?)(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+))/
+const NUMBER = /^([+-]?)(?:(\d+)(?:\s+|-)(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+))/
 
 /**
- * Reads a length as a person types it: `8.5 in`, `8 1/2"`, `210 mm`, `21 cm`, `30,5 cm`. A comma is always decimal;
+ * Reads a length as a person types it: `8.5 in`, `8 1/2"`, `8-1/2 in`, `210 mm`, `21 cm`, `30,5 cm`. A comma is always decimal;
  * spaces may part thousands; a bare number is in `unit`. Rounded once, here, to whole um.
  * @example readLength('1/16 in', 'mm') // { ok: true, value: 1588 }
  */
 export function readLength(text: string, unit: LengthUnit): Result<Um, LengthProblem> {
-  const plain = ungrouped(text.replace(/[½¼¾⅛⅜⅝⅞]/g, (c) => VULGAR[c] ?? c).trim())
+  const plain = ungrouped(
+    text
+      .replace(/[½¼¾⅛⅜⅝⅞]/g, (c) => VULGAR[c] ?? c)
+      .trim()
+      .replace(/^−/, '-'),
+  )
   if (plain === '') return bad({ code: 'length_empty', text })
   const match = NUMBER.exec(plain)
   if (!match) return bad({ code: 'length_unread', text, rest: plain })
