@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm, perMille, um } from '@/core/length/length'
 import { edges, fedSheet, rect, sameEdges } from '@/core/sheet/sheet'
+import { rounded } from '../../../test/rounded'
 import { FIGURES, VERSION } from '../../../test/slip-facts'
 import { accuracyOn, checkedMargins, figuresFrom, mapOf } from './figures'
 import type { SheetReading } from './readings'
@@ -41,7 +42,7 @@ describe('an edge check to its last figure', () => {
     ['borderless of two sheets', FREE, 'steel rule', 2],
   ] as const)('%s', (_name, layout, instrument, count) => {
     const solved = solveCheck(layout, readings(layout.edge === 'borderless').slice(0, count), instrument, DECLARED)
-    expect(solved).toMatchSnapshot()
+    expect(rounded(solved)).toMatchSnapshot()
   })
   it('in use, on its own sheet and on others', () => {
     const margins = solveCheck(MARGINS, readings(false).slice(0, 5), 'output tray', DECLARED)
@@ -54,13 +55,15 @@ describe('an edge check to its last figure', () => {
       apart: figuresFrom(about, 'borderless', free.value, margins.value),
     }
     const sheets = [SHEET, fedSheet(fromMm(210), fromMm(297), 'short'), fedSheet(fromMm(329), fromMm(914), 'short')]
-    expect(all).toMatchSnapshot()
+    expect(rounded(all)).toMatchSnapshot()
     expect(
-      Object.values(all).flatMap((f) =>
-        sheets.map((s) => [
-          ...[mapOf(f, s, false), mapOf(f, s, true), accuracyOn(f, s)],
-          checkedMargins(f, VERSION.queueFeed, s),
-        ]),
+      rounded(
+        Object.values(all).flatMap((f) =>
+          sheets.map((s) => [
+            ...[mapOf(f, s, false), mapOf(f, s, true), accuracyOn(f, s)],
+            checkedMargins(f, VERSION.queueFeed, s),
+          ]),
+        ),
       ),
     ).toMatchSnapshot()
   })
@@ -71,12 +74,14 @@ describe('an edge check to its last figure', () => {
     }
     const r = rect(20_000, 30_000, 120_000, 160_000)
     expect(
-      [declared, FIGURES.accuracy].flatMap((a) => [
-        ...(['left', 'right', 'lead', 'trail'] as const).map((e) => positionTolerance(a, e, r.h, r.x)),
-        sizeTolerance(a, r.w, 'across', SHEET.width),
-        sizeTolerance(a, r.h, 'along', SHEET.length),
-        sizeTolerance(a, um(5000), 'along', um(0)),
-      ]),
+      rounded(
+        [declared, FIGURES.accuracy].flatMap((a) => [
+          ...(['left', 'right', 'lead', 'trail'] as const).map((e) => positionTolerance(a, e, r.h, r.x)),
+          sizeTolerance(a, r.w, 'across', SHEET.width),
+          sizeTolerance(a, r.h, 'along', SHEET.length),
+          sizeTolerance(a, um(5000), 'along', um(0)),
+        ]),
+      ),
     ).toMatchSnapshot()
   })
 })

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { needsOf } from '@/core/slip/needs'
 import { outcomeOf } from '@/core/slip/outcome'
 import { QUEUE } from '../../../test/example-facts'
+import { rounded } from '../../../test/rounded'
 import { VERSION } from '../../../test/slip-facts'
 import { PRINTS } from '../../../test/whole-prints'
 import { pageColour } from './colour'
@@ -20,29 +21,31 @@ describe('what is sent of every kind of print', () => {
     const margins = given.print.edge === 'margins' ? sheet.margins : null
     const colour = pageColour(version.settings, [{ grey: false, otherProfile: true }], false)
     const told = { sizes: [{ source: 'main', width: sheet.sheet.width, length: sheet.sheet.length }] } as never
-    expect({
-      colour,
-      ticket: ticketFor(
-        version,
-        QUEUE.ipp,
-        QUEUE.qualities,
-        sheet.sheet,
-        margins,
-        { format: 'image/jpeg', ppi: 360 },
-        told,
-      ),
-      byHand: notSent(version, given.print.darkness),
-      needs: needsOf(version, sheet.sheet, sheet.roll, []),
-      loaded: needsOf({ ...version, holdsBlack: 'photo' }, sheet.sheet, sheet.roll, [
-        {
-          feedId: version.feed.id,
-          paperId: version.paper.id,
-          kind: sheet.roll ? 'roll' : 'sheet',
-          width: sheet.sheet.width,
-          length: sheet.sheet.length,
-        },
-      ]),
-    }).toMatchSnapshot()
+    expect(
+      rounded({
+        colour,
+        ticket: ticketFor(
+          version,
+          QUEUE.ipp,
+          QUEUE.qualities,
+          sheet.sheet,
+          margins,
+          { format: 'image/jpeg', ppi: 360 },
+          told,
+        ),
+        byHand: notSent(version, given.print.darkness),
+        needs: needsOf(version, sheet.sheet, sheet.roll, []),
+        loaded: needsOf({ ...version, holdsBlack: 'photo' }, sheet.sheet, sheet.roll, [
+          {
+            feedId: version.feed.id,
+            paperId: version.paper.id,
+            kind: sheet.roll ? 'roll' : 'sheet',
+            width: sheet.sheet.width,
+            length: sheet.sheet.length,
+          },
+        ]),
+      }),
+    ).toMatchSnapshot()
   })
   it('as a printer takes it', () => {
     const colours = (['srgb', 'sgray', 'rgb', 'black'] as const).flatMap((space) =>
@@ -57,7 +60,9 @@ describe('what is sent of every kind of print', () => {
       takes(['application/pdf'], [], [], []),
       takes(['image/pwg-raster', 'image/jpeg'], ['black_1'], [600], ['none']),
     ]
-    expect(printers.map((p) => [p && takesNothing(p), ...colours.map((c) => deliveryOf(p, c, 720))])).toMatchSnapshot()
+    expect(
+      rounded(printers.map((p) => [p && takesNothing(p), ...colours.map((c) => deliveryOf(p, c, 720))])),
+    ).toMatchSnapshot()
     expect([100, 299, 300, 424, 425, 900].map((ppi) => nearestPpi(ppi, [300, 600]))).toEqual([
       300, 300, 300, 300, 600, 600,
     ])
