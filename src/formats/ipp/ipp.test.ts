@@ -214,3 +214,60 @@ it(`never hangs or throws on ${MUTATIONS} mutated messages`, () => {
   expect(read).toBeGreaterThan(0)
   expect(refused).toBeGreaterThan(0)
 })
+
+describe('a message of every kind of value', () => {
+  const every: readonly IppValue[] = [
+    { kind: 'integer', value: -2 },
+    { kind: 'enum', value: 0x0102_0304 },
+    { kind: 'boolean', value: true },
+    { kind: 'boolean', value: false },
+    ...(['text', 'name', 'keyword', 'uri', 'uriScheme', 'charset', 'naturalLanguage', 'mimeMediaType'] as const).map(
+      (kind): IppValue => ({ kind, value: 'é' }),
+    ),
+    { kind: 'textWithLanguage', language: 'en', value: 'a' },
+    { kind: 'nameWithLanguage', language: 'de', value: 'b' },
+    { kind: 'octetString', bytes: Uint8Array.of(1, 255) },
+    ...([90, -345] as const).map(
+      (zone): IppValue => ({
+        kind: 'dateTime',
+        value: { year: 2026, month: 11, day: 27, hour: 12, minute: 30, second: 59, tenth: 7, zone },
+      }),
+    ),
+    { kind: 'resolution', across: 600, along: 300, units: 3 },
+    { kind: 'range', lower: -1, upper: 70_000 },
+    { kind: 'collection', members: [attribute('x', integer(5), integer(6)), attribute('y', keyword('z'))] },
+    { kind: 'unsupported' },
+    { kind: 'unknown' },
+    { kind: 'no-value' },
+    { kind: 'other', tag: 0x39, bytes: Uint8Array.of(9) },
+  ]
+  it('has these octets, and no others', () => {
+    const lines = every.map((v) => {
+      const message = {
+        version: [2, 0] as const,
+        code: 2,
+        requestId: 1,
+        groups: [{ tag: GROUP.printer, attributes: [attribute('a', v)] }],
+      }
+      const octets = writeIpp(message)
+      const read = readIpp(octets)
+      expect(read.ok && read.value).toEqual({ message, end: octets.length })
+      return `${v.kind}: ${Buffer.from(octets).toString('hex')}`
+    })
+    expect(lines).toMatchSnapshot()
+  })
+  it.each([
+    [12, true],
+    [13, false],
+  ])('collections %i deep', (depth, taken) => {
+    let value: IppValue = integer(1)
+    for (let i = 0; i < depth; i++) value = { kind: 'collection', members: [attribute('m', value)] }
+    const message = {
+      version: [2, 0] as const,
+      code: 2,
+      requestId: 1,
+      groups: [{ tag: GROUP.job, attributes: [attribute('a', value)] }],
+    }
+    expect(readIpp(writeIpp(message)).ok).toBe(taken)
+  })
+})
