@@ -44,6 +44,46 @@ describe('an edge check to its last figure', () => {
     const solved = solveCheck(layout, readings(layout.edge === 'borderless').slice(0, count), instrument, DECLARED)
     expect(rounded(solved)).toMatchSnapshot()
   })
+  it('a sheet is out only when it lies further off than a person can see, and than sheets differ', () => {
+    const { A, B, C } = MARGINS.crosses
+    const at = (sideways: number, along = 0): SheetReading => ({
+      ticks: { left: 35, right: 35, lead: 51, trail: 126 },
+      lengths: {
+        'left to A': um(A.x + sideways),
+        'left to C': um(C.x + sideways),
+        'lead to A': um(A.y + along),
+        'A to B': um(B.x - A.x),
+        'A to C': um(C.y - A.y),
+      },
+      leftOut: false,
+    })
+    const out = (...sheets: readonly SheetReading[]): readonly string[] => {
+      const solved = solveCheck(MARGINS, sheets, 'output tray', DECLARED)
+      return solved.ok ? solved.value.outliers.map((o) => `${o.sheet} ${o.what} ${o.by}`) : ['not solved']
+    }
+    expect(out(at(0), at(0), at(0), at(300))).toEqual([])
+    expect(out(at(0), at(0), at(0), at(301))).toEqual(['4 place across 301'])
+    // the middle of an even number of sheets lies between two of them
+    expect(out(at(0), at(0), at(400), at(400), at(4000))).toEqual(['5 place across 3600'])
+    expect(out(at(0), at(0), at(200), at(200), at(100, 5000), at(100))).toEqual(['5 place along 5000'])
+    expect(out(at(0), at(5000))).toEqual([])
+  })
+  it('a length that is more than 8 mm off, and more than 4 % of itself, was measured between other marks', () => {
+    const { A, B } = MARGINS.crosses
+    const read = (name: 'left to A' | 'A to B', value: number) => {
+      const [base] = readings(false)
+      if (!base) throw new Error('no reading')
+      const sheet = { ...base, lengths: { ...base.lengths, [name]: um(value) } }
+      const solved = solveCheck(MARGINS, [sheet], 'output tray', DECLARED)
+      return solved.ok ? 'taken' : solved.problem.code
+    }
+    const apart = B.x - A.x
+    expect([read('left to A', A.x + 8000), read('left to A', A.x + 8001)]).toEqual(['taken', 'length'])
+    expect([read('A to B', apart + 0.04 * apart), read('A to B', apart + 0.04 * apart + 1)]).toEqual([
+      'taken',
+      'length',
+    ])
+  })
   it('in use, on its own sheet and on others', () => {
     const margins = solveCheck(MARGINS, readings(false).slice(0, 5), 'output tray', DECLARED)
     const free = solveCheck(FREE, readings(true).slice(0, 5), 'output tray', DECLARED)
