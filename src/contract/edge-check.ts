@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { INSTRUMENTS, type Instrument, type SheetReading } from '@/core/edge/readings'
+import { INSTRUMENT_NAMES, type SheetReading } from '@/core/edge/readings'
 import { CROSSES, type RulerLayout } from '@/core/edge/ruler-sheet'
 import type { CheckResult } from '@/core/edge/solve'
 import { perMille } from '@/core/length/length'
@@ -26,7 +26,7 @@ export const MOST_SHEETS = 40
 
 export const readingsSchema = z.array(readingSchema).min(1).max(MOST_SHEETS)
 
-export const instrumentSchema = z.enum(Object.keys(INSTRUMENTS) as [Instrument, ...Instrument[]])
+export const instrumentSchema = z.enum(INSTRUMENT_NAMES)
 
 // What core made of a check, as the room keeps it.
 

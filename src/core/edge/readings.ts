@@ -45,6 +45,7 @@ export const INSTRUMENTS = {
   'output tray': 60,
 } as const
 export type Instrument = keyof typeof INSTRUMENTS
+export const INSTRUMENT_NAMES = Object.keys(INSTRUMENTS) as [Instrument, ...Instrument[]]
 
 /** What a length is on a sheet that was printed perfectly, um. @example nominal(LAYOUT, 'A to B') // 226200 */
 export function nominal(layout: RulerLayout, name: LengthName): number {

@@ -3,7 +3,7 @@
 import { Button, Select } from '@mantine/core'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
-import { INSTRUMENTS, type Instrument, LENGTHS } from '@/core/edge/readings'
+import { INSTRUMENT_NAMES, INSTRUMENTS, LENGTHS } from '@/core/edge/readings'
 import { solveCheck } from '@/core/edge/solve'
 import { ASSUMED_SKEW } from '@/core/edge/tolerance'
 import { measuredPair } from '@/core/length/write'
@@ -111,10 +111,10 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
                   aria-label="Read with"
                   size="xs"
                   w={150}
-                  data={Object.keys(INSTRUMENTS)}
+                  data={INSTRUMENT_NAMES}
                   value={instrument}
                   allowDeselect={false}
-                  onChange={(i) => readWith((i ?? instrument) as Instrument)}
+                  onChange={(i) => readWith(INSTRUMENT_NAMES.find((name) => name === i) ?? instrument)}
                 />
               ) : (
                 <span className="soft small">

@@ -2,7 +2,7 @@
 
 import { Select } from '@mantine/core'
 import { useRouter } from 'next/navigation'
-import { INSTRUMENTS, type Instrument } from '@/core/edge/readings'
+import { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument } from '@/core/edge/readings'
 import { fromMm, type Um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import { borderlessClosed } from '@/core/printer/closed'
@@ -20,8 +20,6 @@ import type { StartPage } from './types'
 
 /** Sheets for a check: five give a drift that holds 95 % of sheets with 90 % confidence, at about four spreads. */
 const USUAL_SHEETS = 5
-
-const READ_WITH: readonly Instrument[] = ['steel rule', 'rule and loupe', 'output tray']
 
 type Typed = {
   readonly versionId: string | null
@@ -150,7 +148,7 @@ export function StartCheck(page: StartPage) {
                 label="Read with"
                 size="xs"
                 w={220}
-                data={READ_WITH.filter((i) => page.tray || i !== 'output tray').map((i) => ({
+                data={INSTRUMENT_NAMES.filter((i) => page.tray || i !== 'output tray').map((i) => ({
                   value: i,
                   label: `${i}, within ${sayFine(INSTRUMENTS[i], unit)}`,
                 }))}

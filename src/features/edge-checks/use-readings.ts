@@ -12,8 +12,7 @@ type Read = { readonly readings: readonly SheetReading[]; readonly instrument: I
 
 /**
  * The readings of a check while they are typed: saved a moment after the last, joined figure by figure with what somebody
- * else reads meanwhile. `flush` waits until all is in the room; false: it
- * could not be saved, which was said.
+ * else reads meanwhile. `flush` waits until all is in the room; false: it could not be saved, which was said.
  */
 export function useReadings(check: Pick<EdgeCheck, 'id' | 'revision' | 'readings' | 'instrument'>) {
   const [shown, setShown] = useState<Read>(check)

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
+import { same } from '@/core/merge/merge'
 import type { SlipBody } from '@/core/slip/body'
 import { tellProblem } from '@/ui/parts/tell'
 
@@ -16,15 +17,6 @@ export type SaveState =
   | { readonly kind: 'conflict'; readonly theirs: SlipBody; readonly revision: number }
 
 type Saved = { readonly id: string; readonly body: SlipBody; readonly revision: number }
-
-/** Bodies are small and made by one schema: their text says whether they are the same. */
-const same = (a: SlipBody, b: SlipBody): boolean => stable(a) === stable(b)
-const stable = (body: SlipBody): string =>
-  JSON.stringify(body, (_key, v: unknown) =>
-    v && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => (x < y ? -1 : 1)))
-      : v,
-  )
 
 /**
  * A slip that is saved as it is filled: shortly after each change, and once more when the page goes away. A change made

@@ -131,7 +131,6 @@ export function FormSome<V extends string>(
   props: Of<readonly V[]> & {
     readonly data: readonly V[] | readonly Item[]
     readonly searchable?: boolean
-    readonly flex?: number
   },
 ) {
   const { field, label, data, ...rest } = props
@@ -192,8 +191,6 @@ export function FormCheck(props: Of<boolean>) {
 export function FormCount<T extends number | null>(
   props: Of<T> & {
     readonly width?: number
-    readonly step?: number
-    readonly hideLabel?: boolean
     readonly min?: number
     readonly max?: number
   },
