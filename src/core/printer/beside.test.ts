@@ -192,6 +192,7 @@ describe('what a printer tells, beside what is known', () => {
     expect(now.facts.nativePpi).toBe(600)
     expect(now.facts.colourModes).toEqual(['colour', 'monochrome'])
     expect(now.facts.printerColours).toEqual(['off', 'own'])
+    expect(point(told, 'grey').apply(now).facts.colourModes).toEqual(['colour', 'monochrome'])
     const none: Knowledge = { ...KNOWN, facts: { ...QUEUE, colourModes: ['monochrome'], printerColours: [] } }
     const { colourModes, printerColours } = point(TOLD, 'grey', none).apply(none).facts
     expect([colourModes, printerColours]).toEqual([['colour'], ['own']])

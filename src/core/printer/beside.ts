@@ -71,8 +71,9 @@ function greyPoint(told: Told, k: Knowledge): readonly Point[] {
       same: tells === knows,
       assumes: null,
       apply: (now) => {
-        if (tells) return { ...now, facts: { ...now.facts, colourModes: [...now.facts.colourModes, 'monochrome'] } }
-        const { printerColours } = now.facts
+        const { colourModes, printerColours } = now.facts
+        const others = colourModes.filter((m) => m !== 'monochrome')
+        if (tells) return { ...now, facts: { ...now.facts, colourModes: [...others, 'monochrome'] } }
         const kept = printerColours.length > 0 ? printerColours : (['own'] as const)
         return { ...now, facts: { ...now.facts, colourModes: ['colour'], printerColours: kept } }
       },

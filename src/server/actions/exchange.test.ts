@@ -127,6 +127,12 @@ describe('how colour is made', () => {
     const canonical = other.room.one<string>('select canonical from preset_versions where preset_id = ?', other.id)
     expect(JSON.parse(canonical)).toMatchObject({ driverProfile: named, schema: 2 })
   })
+  it('a version in colour is sealed only when it says what the printer does to it', async () => {
+    const { room, id } = await draftOf({ printerColour: null })
+    expect(await room.act(ACTIONS['preset.seal'], { id, revision: 1, why: '' })).toMatchObject({
+      ...{ ok: false, problem: { code: 'rules', says: [expect.stringContaining('what the printer does to colour')] } },
+    })
+  })
   it.each([
     [
       'monochrome where there is none',

@@ -119,6 +119,11 @@ export const sealPreset = action({
     const settings = settingsSchema.parse(row.draft)
     const wrong = settingsPointNowhere(db, settings)
     if (wrong) return bad(wrong)
+    if (settings.colourMode === 'colour' && settings.printerColour === null)
+      return bad({
+        code: 'rules',
+        says: ['Say what the printer does to colour: off, its own, or its driver’s profile.'],
+      })
     if (settings.printerColour === 'driver profile' && settings.driverProfile === null)
       return bad({ code: 'rules', says: ['Say which profile the driver converts to: its name is part of the seal.'] })
     const saved = revise(db, presets, 'This preset', id, revision, { draft: null })
