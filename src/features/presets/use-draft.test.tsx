@@ -77,6 +77,14 @@ describe('a draft while it is changed', () => {
     rerender({ ...opened, revision: 3, settings: SETTINGS })
     expect(result.current.settings?.qualityId).toBe('slow')
   })
+  it('what the room refuses is not shown as if it were there', async () => {
+    const asked = hearing({ ok: false, problem: { code: 'rules', says: ['no'] } })
+    const { result } = held()
+    act(() => result.current.change(with_({ mirror: true })))
+    expect(result.current.settings?.mirror).toBe(true)
+    await waitFor(() => expect(result.current.settings).toEqual(SETTINGS))
+    expect(asked).toHaveLength(1)
+  })
   it('a room that answers stale for ever is told once', async () => {
     const asked = hearing(stale(3, SETTINGS))
     const { result } = held()

@@ -54,6 +54,8 @@ export function useDraft({ id, name, revision, settings }: Opened) {
       const { problem } = result
       if (problem.code !== 'stale' || problem.now === kept.revision) {
         tellProblem(problem)
+        // what was refused is not shown as if it were there
+        if (!kept.waiting) setShown(kept.base)
         continue
       }
       const current = problem.current as { readonly draft?: unknown; readonly name: string }
