@@ -77,6 +77,17 @@ describe('a draft while it is changed', () => {
     rerender({ ...opened, revision: 3, settings: SETTINGS })
     expect(result.current.settings?.qualityId).toBe('slow')
   })
+  it('what nobody answered is kept, and sent again', async () => {
+    vi.useFakeTimers()
+    const asked = hearing({ ok: false, problem: { code: 'unreachable' } }, done({ revision: 4 }))
+    const { result } = held()
+    act(() => result.current.change(with_({ mirror: true })))
+    await act(() => vi.advanceTimersByTimeAsync(100))
+    expect([asked.length, result.current.settings?.mirror]).toEqual([1, true])
+    await act(() => vi.advanceTimersByTimeAsync(3000))
+    expect(asked.map((a) => (a.body.draft as Settings).mirror)).toEqual([true, true])
+    vi.useRealTimers()
+  })
   it('what the room refuses is not shown as if it were there', async () => {
     const asked = hearing({ ok: false, problem: { code: 'rules', says: ['no'] } })
     const { result } = held()

@@ -8,6 +8,8 @@ import { same } from '@/core/merge/merge'
 import type { Settings } from '@/core/preset/settings'
 import { tellProblem } from '@/ui/parts/tell'
 
+const RETRY_MS = 3000
+
 type Opened = {
   readonly id: string
   readonly name: string
@@ -54,6 +56,12 @@ export function useDraft({ id, name, revision, settings }: Opened) {
       const { problem } = result
       if (problem.code !== 'stale' || problem.now === kept.revision) {
         tellProblem(problem)
+        if (problem.code === 'unreachable') {
+          // kept here, and sent when the room answers again
+          kept.waiting ??= draft
+          setTimeout(() => void save(), RETRY_MS)
+          break
+        }
         // what was refused is not shown as if it were there
         if (!kept.waiting) setShown(kept.base)
         continue
