@@ -61,17 +61,27 @@ function* nodes(node, parent = null) {
 function bugsIn(path) {
   const text = readFileSync(join(ROOT, path), 'utf8')
   const found = []
+  const sets = new Set()
+  const unused = []
   const of = (node) => text.slice(node.start, node.end)
   const put = (from, end, to, what) =>
     found.push({ path, from, end, to, what, line: text.slice(0, from).split('\n').length })
   const at = (node, to, what) => put(node.start, node.end, to, what)
   for (const [node, parent] of nodes(parse(text, { sourceType: 'module', plugins: ['typescript'] }).program)) {
     switch (node.type) {
+      case 'ObjectExpression':
+        if (
+          node.properties.length > 2 &&
+          node.properties.every((p) => p.value?.type === 'BooleanLiteral' && p.value.value)
+        )
+          for (const p of node.properties) sets.add(p)
+        break
       case 'BinaryExpression':
       case 'LogicalExpression': {
         const { left, right, operator } = node
         // what stands in for an item that is always there says nothing: a literal, or an empty list
-        if (operator === '??' && !PLAIN.test(of(right))) at(node, of(left), 'what stands in for nothing is gone')
+        if (operator === '??' && PLAIN.test(of(right))) unused.push(right)
+        else if (operator === '??') at(node, of(left), 'what stands in for nothing is gone')
         const to = SWAPS[operator]
         // a text is not taken off another
         const texts = [left, right].some((n) => n.type === 'StringLiteral' || n.type === 'TemplateLiteral')
@@ -86,12 +96,15 @@ function bugsIn(path) {
           at(node, of(node.argument), 'a minus is gone')
         break
       case 'NumericLiteral': {
+        if (unused.some((n) => n.start <= node.start && node.end <= n.end)) break
         const raw = of(node)
         if (parent?.type !== 'MemberExpression' && parent?.type !== 'ObjectProperty')
           at(node, raw === '0' ? '1000' : raw === '1' ? '0' : `(${raw} * 2)`, `${raw} is another`)
         break
       }
       case 'BooleanLiteral':
+        // a record whose every value is true is a set
+        if (parent?.type === 'ObjectProperty' && sets.has(parent)) break
         at(node, String(!node.value), `${node.value} becomes ${!node.value}`)
         break
       case 'CallExpression': {

@@ -1,4 +1,4 @@
-import { type Edges, edges } from '@/core/sheet/sheet'
+import { um } from '@/core/length/length'
 import { worstEdge } from './area'
 import { type Check, found } from './check'
 
@@ -38,12 +38,10 @@ export const enlargementKnown: Check = {
         code: 'enlargement_left',
         acrossPercent: (sheet.enlargement.gx - 1) * 100,
         alongPercent: (sheet.enlargement.gy - 1) * 100,
-        lossUm: worstEdge(laid.cutOff)?.byUm ?? NONE.left,
+        lossUm: worstEdge(laid.cutOff)?.byUm ?? um(0),
       })
     return laid.grownBy > 1.0001
       ? found('caution', { code: 'grown_to_cover', percent: (laid.grownBy - 1) * 100 })
       : found('fine', { code: 'enlargement_corrected' })
   },
 }
-
-const NONE: Edges = edges(0, 0, 0, 0)

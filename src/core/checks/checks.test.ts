@@ -30,6 +30,7 @@ const GREY = {
   settings: { ...VERSION.settings, colourMode: 'monochrome' as const, printerColour: null },
   darkness: { least: -8, most: 8, step: 2 },
 }
+const ON_ROLL = { ...VERSION, feed: { ...VERSION.feed, kind: 'roll' as const, maxLength: fromMm(9000) } }
 const LOADED = {
   paperId: 'paper',
   paperName: 'Fenland Matte',
@@ -435,6 +436,30 @@ const CASES: readonly Case[] = [
     rest: { version: { ...VERSION, loaded: { ...LOADED, length: um(364_500) } } },
     level: 'stop',
     says: /holds Fenland Matte, .*; this prints on Fenland Matte, B4/,
+  },
+  {
+    name: 'a sheet where a roll is wanted, as wide as it',
+    check: 'loaded',
+    body: { sheet: { kind: 'cut', width: fromMm(257), length: 'auto' } },
+    rest: { version: { ...ON_ROLL, loaded: LOADED } },
+    level: 'stop',
+    says: /holds Fenland Matte, B4; this prints on/,
+  },
+  {
+    name: 'a roll of another width',
+    check: 'loaded',
+    body: { sheet: { kind: 'cut', width: fromMm(257), length: 'auto' } },
+    rest: { version: { ...ON_ROLL, loaded: { ...LOADED, kind: 'roll', width: fromMm(300), rollId: 'r' } } },
+    level: 'stop',
+    says: /holds Fenland Matte, .*300/,
+  },
+  {
+    name: 'a roll of this width',
+    check: 'loaded',
+    body: { sheet: { kind: 'cut', width: fromMm(257), length: 'auto' } },
+    rest: { version: { ...ON_ROLL, loaded: { ...LOADED, kind: 'roll', rollId: 'r' } } },
+    level: 'fine',
+    says: /paper of the preset is in the printer/,
   },
   { name: 'a print', check: 'ink', level: 'fine', says: /Something is printed/ },
   {

@@ -193,6 +193,32 @@ describe('a change of more than three choices', () => {
   })
 })
 
+describe('a reason of more than four parts', () => {
+  it('is marked as such, closes the value, and holds nothing that could be left out', () => {
+    const yesNo = [
+      { id: 'a', name: 'A' },
+      { id: 'b', name: 'B' },
+    ]
+    const ids = ['p', 'q', 'r', 's', 't', 'aside']
+    const options: Option[] = [...ids, 'end'].map((id) => ({ id, name: id, values: yesNo }))
+    const rules: Rule[] = [
+      { id: 'aside', when: [{ option: 'aside', in: ['b'] }], then: { option: 'p', in: ['a', 'b'] }, because: 'aside' },
+      {
+        id: 'all five',
+        when: ['p', 'q', 'r', 's', 't'].map((id) => ({ option: id, in: ['b'] })),
+        then: { option: 'end', in: ['a'] },
+        because: 'five together end it',
+      },
+    ]
+    const engine = new Options(options, rules)
+    const chosen = Object.fromEntries(ids.map((id) => [id, 'b']))
+    const reason = engine.reason(chosen, 'end', 'b')
+    expect(reason?.smallest).toBe(false)
+    expect(reason?.rules.map((r) => r.id)).toEqual(['all five'])
+    expect(reason?.choices.map((c) => c.option)).toEqual(['p', 'q', 'r', 's', 't'])
+  })
+})
+
 describe('reasons in a small room', () => {
   const engine = new Options(OPTIONS, RULES)
   it('forces, closes, explains and offers', () => {

@@ -95,8 +95,7 @@ export class Search {
     for (let at = 0; at < this.queue.length; at++) {
       const option = this.queue[at] ?? 0
       this.queued[option] = 0
-      const list = occurs[option]
-      if (!list) continue
+      const list = occurs[option] ?? []
       for (let k = 0; k < list.length; k += 2) {
         const clause = list[k] ?? 0
         if (this.active[clause] === 0) continue

@@ -44,6 +44,22 @@ describe('the matrix that lays a picture', () => {
     expect(at(orientationMatrix(8), 0, 0)).toEqual([0, 1])
     expect(() => orientationMatrix(9)).toThrow('orientation 9')
   })
+  it.each([
+    [1, 'abcd'],
+    [2, 'badc'],
+    [3, 'dcba'],
+    [4, 'cdab'],
+    [5, 'acbd'],
+    [6, 'cadb'],
+    [7, 'dbca'],
+    [8, 'bdac'],
+  ])('orientation %i shows the stored corners abcd (row by row) as %s', (orientation, seen) => {
+    const m = orientationMatrix(orientation)
+    const stored = { a: [0, 0], b: [1, 0], c: [0, 1], d: [1, 1] } as const
+    const lands = Object.entries(stored).map(([letter, [x, y]]) => [at(m, x, y).join(), letter])
+    const corner = new Map(lands as [string, string][])
+    expect(['0,0', '1,0', '0,1', '1,1'].map((c) => corner.get(c)).join('')).toBe(seen)
+  })
   it('chains in order', () => {
     const affine = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), { minLength: 6, maxLength: 6 })
     fc.assert(

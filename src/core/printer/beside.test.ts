@@ -63,6 +63,26 @@ describe('what a printer tells, beside what is known', () => {
     })
     expect({ ...now.facts, feeds: [] }).toEqual({ ...QUEUE, feeds: [] })
   })
+  it('margins are put into the feed that they were told of, whichever comes first', () => {
+    const other = { ...VERSION.feed, id: 'g', name: 'front sheet' }
+    const own = QUEUE.feeds[0]
+    if (!own) throw new Error('no feed')
+    const known = {
+      ...KNOWN,
+      feeds: [other, VERSION.feed],
+      facts: {
+        ...QUEUE,
+        feeds: [{ ...own, feedId: 'g', margins: [{ upToWidth: null, margins: sameEdges(9000) }] }, own],
+      },
+    }
+    const told = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3000) }] }] }
+    const now = takeOver(pointsOf(told, known, 'mm'), ['margins:main'], known)
+    expect(now.facts.feeds.map((f) => [f.feedId, f.margins[0]?.margins.left])).toEqual([
+      ['g', 9000],
+      ['f', 3000],
+    ])
+    expect(now.facts.feeds[1]?.borderless).toEqual(own.borderless)
+  })
   it('margins that a room of inches would say alike are not the same, and are said in millimetres then', () => {
     const told = { ...TOLD, sources: [{ ...MAIN, margins: [{ upToWidth: null, margins: sameEdges(3300) }] }] }
     const own = {

@@ -266,9 +266,14 @@ describe('whose job it is', () => {
     const [id = ''] = await begun()
     printers.work({ ...QUICK, awayMs: 100 })
     await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
-    machine.cancel = () => false
+    let asked = 0
+    machine.cancel = () => {
+      asked++
+      return false
+    }
     await printers.room.must(ACTIONS['print.cancel'], { id })
     const over = await printers.over(id)
+    expect(asked).toBe(1)
     expect(over).toMatchObject({
       state: 'not known',
       printerSays: expect.stringContaining('asked to cancel and goes on'),
