@@ -276,7 +276,7 @@ const CASES: readonly Case[] = [
     check: 'colour',
     rest: { picture: { ...PICTURE, profile: null, grey: true }, version: settings({ fileColour: profiled }) },
     level: 'caution',
-    says: /taken as gamma 2.2/,
+    says: /taken as those of sRGB/,
   },
   {
     name: 'the wrong black',

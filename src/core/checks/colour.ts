@@ -1,4 +1,4 @@
-import { colourCheck, colourLevel } from '@/core/colour/colour-check'
+import { colourCheck, colourLevel, fileColoursOf } from '@/core/colour/colour-check'
 import { type Check, found } from './check'
 
 /** A version that converts to a profile needs that profile, made with the seal in use. */
@@ -10,6 +10,8 @@ export const profilePresent: Check = {
     if (!version || version.settings.fileColour.kind === 'untouched') return null
     const { profile } = version
     if (!profile) return found('stop', { code: 'profile_missing', preset: version.presetName })
+    if (profile.retired)
+      return found('stop', { code: 'profile_retired', name: profile.name, preset: version.presetName })
     return profile.sealMadeWith !== null && profile.sealMadeWith !== version.seal
       ? found('caution', {
           code: 'profile_other_seal',
@@ -52,10 +54,16 @@ export const convertedOnce: Check = {
   of: 'piece',
   run: ({ picture }, { version }) => {
     if (!version) return null
-    const result = colourCheck(version.settings, version.profile, picture ? picture.profile !== null : null)
-    // a picture that does not say its colours is what the colour check speaks of
-    const level = result.code === 'not_described' ? 'fine' : colourLevel(result)
-    return found(level, { code: 'conversion', result })
+    // a profile that asks is what the colour check speaks of
+    if (picture?.colourAsks) return null
+    const converts = version.settings.fileColour.kind === 'profile'
+    const file = picture && fileColoursOf(picture, converts ? version.profile : null)
+    const { profile, seal } = version
+    const otherSeal = profile !== null && profile.sealMadeWith !== null && profile.sealMadeWith !== seal
+    const result = colourCheck(version.settings, profile && { ...profile, otherSeal }, file)
+    // so is a profile that is missing, of the profile check
+    if (result.code === 'not_known') return null
+    return found(colourLevel(result), { code: 'conversion', result })
   },
 }
 

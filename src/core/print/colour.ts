@@ -21,13 +21,21 @@ export type PageColour = {
  */
 export function pageColour(
   settings: Pick<Settings, 'fileColour' | 'printerColour' | 'bits'>,
-  pictures: readonly { readonly grey: boolean; readonly otherProfile: boolean }[],
+  pictures: readonly {
+    readonly grey: boolean
+    readonly otherProfile: boolean
+    /** it is in the profile already that the version converts to */
+    readonly inTarget?: boolean
+  }[],
   profileIsGrey: boolean,
 ): PageColour {
   const { bits } = settings
   const every = (how: Conversion) => pictures.map(() => how)
   if (settings.fileColour.kind === 'profile')
-    return { space: profileIsGrey ? 'black' : 'rgb', bits, convert: every('to the profile') }
+    return {
+      ...{ space: profileIsGrey ? 'black' : 'rgb', bits },
+      convert: pictures.map((p) => (p.inTarget ? 'nothing' : 'to the profile')),
+    }
   const grey = pictures.length > 0 && pictures.every((p) => p.grey)
   if (settings.printerColour === 'off') return { space: grey ? 'black' : 'rgb', bits, convert: every('nothing') }
   const others = pictures.some((p) => p.otherProfile)

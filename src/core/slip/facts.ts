@@ -25,6 +25,9 @@ export type PictureFacts = {
   readonly bits: number
   /** the embedded profile's description, null when there is none */
   readonly profile: string | null
+  /** SHA-256 and ICC device class of the embedded profile, where they were noted */
+  readonly profileSha?: string | null
+  readonly profileClass?: string | null
   /** what is odd about how the file describes its colours: it counts as untagged */
   readonly colourNote?: string | null
   /** somebody has to say first that it may count as untagged */
@@ -84,7 +87,14 @@ export type VersionFacts = {
   readonly ownOptions: readonly OwnOption[]
   readonly paper: PaperFacts
   /** null: the profile that the version names is not in the room; absent from an untouched version */
-  readonly profile: { readonly name: string; readonly sealMadeWith: string | null; readonly grey: boolean } | null
+  readonly profile: {
+    readonly name: string
+    readonly sealMadeWith: string | null
+    readonly grey: boolean
+    readonly sha?: string
+    /** no longer offered; its file is kept and still used */
+    readonly retired?: boolean
+  } | null
   /** what the newest edge check of this queue and feed found, by edge; null where none was made */
   readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }
   /** why an edge check of this queue and feed is due again, by edge; null: it is not, or none was made */

@@ -95,6 +95,8 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `Profile ${f.name} is here.`
     case 'profile_missing':
       return `${f.preset} converts to a profile that is not in this room. Choose another preset, or put the profile back.`
+    case 'profile_retired':
+      return `Profile ${f.name} is retired; ${f.preset} still converts to it. Choose another preset, or offer the profile again.`
     case 'profile_other_seal':
       return `Profile ${f.name} was made with seal ${f.madeWith}; this version has ${f.seal}.`
     case 'copies_usual':
@@ -113,7 +115,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'The picture says what its colours mean.'
     case 'colour_unknown':
       return f.grey
-        ? 'A grey picture without a profile: its greys are taken as gamma 2.2.'
+        ? 'A grey picture without a profile: its greys are taken as those of sRGB.'
         : 'The picture has no profile: its colours are taken as sRGB.'
     case 'conversion':
       return sayColour(f.result)

@@ -182,7 +182,8 @@ export function PresetPage(props: {
 function ColourSection({ settings, world }: { readonly settings: Settings; readonly world: PresetWorld }) {
   const id = settings.fileColour.kind === 'profile' ? settings.fileColour.profileId : null
   const profile = world.profiles.find((p) => p.id === id) ?? null
-  const check = colourCheck(settings, profile, null)
+  const retired = world.retiredProfiles.find((p) => p.id === id)
+  const check = colourCheck(settings, profile ?? (retired ? { ...retired, retired: true } : null), null)
   const queue = world.queues.find((q) => q.id === settings.queueId)
   const colour = pageColour(settings, [{ grey: false, otherProfile: false }], profile?.grey ?? false)
   const sent = queue?.takes ? deliveryOf(queue.takes, colour, queue.facts.nativePpi) : null

@@ -49,5 +49,5 @@ export type PresetWorld = {
     readonly sealMadeWith: string | null
     readonly grey: boolean
   }[]
-  readonly retiredProfiles: readonly { readonly id: string; readonly name: string }[]
+  readonly retiredProfiles: readonly { readonly id: string; readonly name: string; readonly grey: boolean }[]
 }

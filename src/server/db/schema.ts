@@ -21,6 +21,8 @@ export const room = sqliteTable(
     usualCopies: integer('usual_copies').notNull().default(6),
     /** days that an edge check stays good */
     edgeCheckDays: integer('edge_check_days').notNull().default(180),
+    /** the surfaces that papers of this room can have; null: the trade's */
+    surfaces: text('surfaces', { mode: 'json' }),
     demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
     revision: revision(),
   },
@@ -52,6 +54,8 @@ export const printers = sqliteTable('printers', {
   makeModel: text('make_model').notNull(),
   carriageUm: integer('carriage_um').notNull(),
   inkSet: text('ink_set').notNull(),
+  /** since when it holds this ink set; null: it was never changed here */
+  inkSetAt: integer('ink_set_at'),
   blackShared: integer('black_shared', { mode: 'boolean' }).notNull(),
   swapSeconds: integer('swap_seconds').notNull(),
   swapMicrolitres: integer('swap_microlitres').notNull(),
@@ -123,6 +127,22 @@ export const stocks = sqliteTable(
     uniqueIndex('one_stock_per_form').on(t.paperId, t.kind, t.widthUm, t.lengthUm),
     check('stock_sizes', sql`${t.widthUm} > 0 and ${t.lengthUm} > 0 and ${t.pack} > 0 and ${t.price} >= 0`),
   ],
+)
+
+/** What a stock cost from a time on; the newest that is not later than a run is what it is priced by. */
+export const stockPrices = sqliteTable(
+  'stock_prices',
+  {
+    id: id(),
+    stockId: text('stock_id')
+      .notNull()
+      .references(() => stocks.id),
+    validFrom: integer('valid_from').notNull(),
+    pack: integer('pack').notNull(),
+    price: integer('price'),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('stock_prices_by_stock').on(t.stockId, t.validFrom)],
 )
 
 export const stockMoves = sqliteTable(
@@ -235,6 +255,10 @@ export const presetVersions = sqliteTable(
     at: integer('at').notNull(),
     byId: text('by_id').notNull(),
     why: text('why').notNull(),
+    /** the words by which its settings were known when it was sealed; null for versions from before */
+    words: text('words', { mode: 'json' }),
+    /** what spoke against it when it was sealed all the same, and why it was */
+    despite: text('despite', { mode: 'json' }),
   },
   (t) => [uniqueIndex('version_numbers').on(t.presetId, t.number), index('versions_by_seal').on(t.sealHash)],
 )
@@ -255,6 +279,9 @@ export const pictures = sqliteTable(
     grey: integer('grey', { mode: 'boolean' }).notNull(),
     bits: integer('bits').notNull(),
     profile: text('profile'),
+    /** SHA-256 and ICC device class of the embedded profile; null also for pictures from before they were noted */
+    profileSha: text('profile_sha'),
+    profileClass: text('profile_class'),
     /** what is odd about how the file describes its colours; such a file counts as untagged */
     colourNote: text('colour_note'),
     /** a person still has to say that it may count as untagged */
@@ -538,6 +565,8 @@ export const accountEntries = sqliteTable(
     /** plus: owed to the room; minus: paid */
     amount: integer('amount').notNull(),
     partId: text('part_id').references(() => runParts.id),
+    /** the payment that this entry takes back */
+    reverses: text('reverses'),
     note: text('note').notNull().default(''),
     byId: text('by_id').notNull(),
   },
@@ -567,6 +596,10 @@ export const upkeep = sqliteTable(
     kind: text('kind').notNull(),
     at: integer('at').notNull(),
     note: text('note').notNull().default(''),
+    /** what came of it, in a few words */
+    result: text('result').notNull().default(''),
+    /** who did it, where that is not who noted it */
+    personId: text('person_id').references(() => people.id),
     byId: text('by_id').notNull(),
   },
   (t) => [index('upkeep_by_printer').on(t.printerId, t.at)],

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { readSync } from 'node:fs'
 import { open } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
@@ -18,6 +19,9 @@ export type Inspected = {
   readonly grey: boolean
   readonly bits: number
   readonly profile: string | null
+  /** SHA-256 and ICC device class of the embedded profile, when it counts */
+  readonly profileSha: string | null
+  readonly profileClass: string | null
   /** what is odd about how it describes its colours: it counts as untagged then */
   readonly colourNote: string | null
   /** a person has to say first that it may */
@@ -137,13 +141,16 @@ async function coloursOf(
   icc: Uint8Array | null,
   grey: boolean,
   note: string | null,
-): Promise<Pick<Inspected, 'profile' | 'colourNote' | 'colourAsks'>> {
-  if (!icc) return { profile: null, colourNote: note, colourAsks: false }
+): Promise<Pick<Inspected, 'profile' | 'profileSha' | 'profileClass' | 'colourNote' | 'colourAsks'>> {
+  const none = { profile: null, profileSha: null, profileClass: null }
+  if (!icc) return { ...none, colourNote: note, colourAsks: false }
   const fault = await profileFault(icc, grey ? 'GRAY' : 'RGB')
-  if (fault) return { profile: null, colourNote: `its profile ${fault}`, colourAsks: !grey }
+  if (fault) return { ...none, colourNote: `its profile ${fault}`, colourAsks: !grey }
   const read = readIcc(icc)
   return {
     profile: (read.ok && read.value.description) || 'a profile without a name',
+    profileSha: createHash('sha256').update(icc).digest('hex'),
+    profileClass: read.ok ? read.value.deviceClass : null,
     colourNote: null,
     colourAsks: false,
   }

@@ -1,4 +1,5 @@
 import type { PrintDocument } from '@/contract/print-job'
+import { fileColoursOf, isSrgb } from '@/core/colour/colour-check'
 import type { Page } from '@/core/page/page'
 import { type PageColour, pageColour } from '@/core/print/colour'
 import { deliveryOf, sayNotTaken } from '@/core/print/delivery'
@@ -14,24 +15,22 @@ import { takesOf } from '@/server/stores/told'
 import { pixelsOf } from './raster'
 import { writerOf } from './writers'
 
-/** Whether a profile's own description says sRGB, which is what untagged colour is taken for. */
-const isSrgb = (description: string): boolean => /s\s?RGB/i.test(description)
-
 /** What is done to the numbers of a page's pictures: decided here for files and printers alike. */
 export function coloursOf(
   version: VersionFacts,
   pictures: readonly PictureFacts[],
   medium: 'raster' | 'file',
 ): PageColour & Pick<PrintDocument, 'pictures' | 'target'> {
+  const { fileColour } = version.settings
   const how = pageColour(
     version.settings,
     pictures.map((p) => ({
       grey: p.grey,
       otherProfile: medium === 'raster' && p.profile !== null && !isSrgb(p.profile),
+      inTarget: fileColoursOf(p, fileColour.kind === 'profile' ? version.profile : null) === 'in the target',
     })),
     version.profile?.grey ?? false,
   )
-  const { fileColour } = version.settings
   return {
     ...how,
     pictures: pictures

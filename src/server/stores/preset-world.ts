@@ -37,7 +37,7 @@ function worldNow(db: Db) {
     })),
     profiles: listProfiles(db),
     /** no longer offered, but versions name them */
-    retiredProfiles: profileRows(db, true).map(({ id, name }) => ({ id, name })),
+    retiredProfiles: profileRows(db, true).map(({ id, name, grey }) => ({ id, name, grey })),
   }
 }
 

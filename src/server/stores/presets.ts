@@ -223,7 +223,6 @@ function pointedTo(db: Db) {
     db
       .select()
       .from(profiles)
-      .where(isNull(profiles.retiredAt))
       .all()
       .map((p) => [p.id, p]),
   )
@@ -240,7 +239,12 @@ const factsWorld = (db: Db, now: number) => {
   const edges = edgeKnowledge(db, now)
   const profileOf = ({ fileColour }: Settings): VersionFacts['profile'] => {
     const row = fileColour.kind === 'untouched' ? undefined : profileRows.get(fileColour.profileId)
-    return row ? { name: row.name, sealMadeWith: row.sealMadeWith, grey: row.space === 'GRAY' } : null
+    return row
+      ? {
+          ...{ name: row.name, sealMadeWith: row.sealMadeWith, grey: row.space === 'GRAY' },
+          ...{ sha: row.sha, retired: row.retiredAt !== null },
+        }
+      : null
   }
   const takesAt = (queue: { readonly id: string; readonly address: string }): Takes | null => {
     const told = queue.address.trim() === '' ? undefined : heard.get(queue.id)

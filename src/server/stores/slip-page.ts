@@ -76,6 +76,7 @@ export function slipPage(db: Db, id: string, now: number) {
     pictures: [...picturesOf(db, slip.body).values()].map((p) => ({
       ...{ id: p.id, name: p.name, width: p.width, height: p.height, grey: p.grey, bits: p.bits, profile: p.profile },
       ...{ colourNote: p.colourNote ?? null, colourAsks: p.colourAsks ?? false },
+      ...{ profileSha: p.profileSha ?? null, profileClass: p.profileClass ?? null },
       ...{ decoded: p.decoded, bytes: p.bytes, previewReady: p.previewSha !== null },
     })),
     catalogue: catalogue(db, now, versionIds),

@@ -59,6 +59,8 @@ const toPicture = (row: typeof pictures.$inferSelect): Picture => ({
   bits: row.bits,
   profile: row.profile,
   colourNote: row.colourNote,
+  profileSha: row.profileSha,
+  profileClass: row.profileClass,
   colourAsks: row.colourAsks,
   page: row.page,
   decoded: row.decoded,
