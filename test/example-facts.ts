@@ -1,5 +1,6 @@
 import { rulerLayout } from '@/core/edge/ruler-sheet'
 import { solveCheck } from '@/core/edge/solve'
+import type { GateWorld } from '@/core/gate/gate'
 import { fromMm, perMille, um } from '@/core/length/length'
 import type { QueueWorld } from '@/core/options/room-options'
 import type { QueueFacts } from '@/core/printer/facts'
@@ -128,3 +129,12 @@ const solved = solveCheck(LAYOUT, [READ], 'steel rule', LANDING)
 if (!solved.ok) throw new Error('the example of a check does not solve')
 export const SOLVED = solved.value
 export const pictureOf = (id: string) => (id === PICTURE.id ? PICTURE : null)
+
+/** A room's queue as its settings are judged. */
+export const GATE_WORLD: GateWorld = {
+  ...ROOM,
+  queue: VERSION.queueName,
+  printer: { name: VERSION.printerName, retired: false, inkSet: VERSION.settings.inkSet },
+  retired: [],
+  madeWith: new Map(),
+}

@@ -188,7 +188,8 @@ export const INPUTS = {
   'preset.carry': z.object({ id: idSchema, queueId: idSchema, name: nameSchema }),
   'preset.add': z.object({ name: nameSchema, draft: settingsSchema }),
   'preset.draft': z.object({ ...edited, name: nameSchema, draft: settingsSchema }),
-  'preset.seal': z.object({ ...edited, why: noteSchema }),
+  /** `despite`: why it is sealed although something speaks against it; empty where nothing does */
+  'preset.seal': z.object({ ...edited, why: noteSchema, despite: noteSchema.default('') }),
   'preset.retire': z.object(edited),
   'preset.delete': z.object({ id: idSchema }),
   'preset.restore': z.object(edited),

@@ -20,12 +20,29 @@ async function post<T>(to: string, input: unknown, keepalive = false): Promise<R
   }
 }
 
-/** Asks the room to do something: the typed way from a screen to the door. `keepalive` lets a write outlive its page. */
-export const call = <N extends ActionName>(
+/** Who asks a person about what an act would touch: set by the screen that can. */
+type Asker = (asked: Extract<Problem, { readonly code: 'asks' }>) => Promise<boolean>
+let asker: Asker | null = null
+export const answerWith = (who: Asker | null): void => {
+  asker = who
+}
+
+/** Asks the room to do something: the typed way from a screen to the door. `keepalive` lets a write outlive its page.
+ * What touches things in use is asked about first. */
+export async function call<N extends ActionName>(
   action: N,
   input: ActionInput<N>,
   options: { readonly keepalive?: boolean } = {},
-): Promise<Result<ActionOutput[N], Problem>> => post(`/api/do/${action}`, input, options.keepalive)
+): Promise<Result<ActionOutput[N], Problem>> {
+  let knowing: { readonly knowing?: string } = {}
+  for (;;) {
+    const result = await post<ActionOutput[N]>(`/api/do/${action}`, { ...input, ...knowing }, options.keepalive)
+    if (result.ok || result.problem.code !== 'asks' || !asker) return result
+    // what is in use may have grown while it was read: then it is asked once more
+    if (!(await asker(result.problem))) return result
+    knowing = { knowing: result.problem.key }
+  }
+}
 
 /** Asks about a slip while it is filled; nothing is written. */
 export const askAboutSlip = <Q extends SlipQuestion>(

@@ -1,6 +1,7 @@
 import { cookies } from 'next/headers'
 import { redirect } from 'next/navigation'
 import type { ReactNode } from 'react'
+import { Asks } from '@/features/shell/asks'
 import { News } from '@/features/shell/news'
 import { Rail } from '@/features/shell/rail'
 import css from '@/features/shell/shell.module.css'
@@ -40,6 +41,7 @@ export default async function RoomLayout({ children }: { children: ReactNode }) 
         <Rail printers={railPrinters(db, Date.now())} />
       </div>
       <News />
+      <Asks />
     </RoomWaysProvider>
   )
 }

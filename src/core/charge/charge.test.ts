@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { fromMm } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { fedSheet } from '@/core/sheet/sheet'
+import { between } from '../../../test/between'
 import { chargeFor } from './charge'
 
 const A4 = fedSheet(fromMm(210), fromMm(297), 'short')
@@ -40,7 +41,7 @@ describe('a copy', () => {
         cents,
         cents,
         cents,
-        fc.double({ min: 0, max: 1e6, noNaN: true }),
+        between(0, 1e6),
         (pack, price, ink, share, mm2) => {
           const tariff = { ...TARIFF, inkPer100Ml: minor(ink), roomShare: minor(share) }
           const c = chargeFor(A4, mm2, 11, { kind: 'sheet', pack, price: minor(price) }, tariff)

@@ -3,6 +3,7 @@ import type { PrintOutcome } from '@/core/slip/outcome'
 import { insideArea } from './area'
 import { borderlessPossible, enlargementKnown, noSliver } from './borderless'
 import type { Answer, Check, Finding, Level } from './check'
+import { versionAllowed } from './closed'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
 import { darknessKnown } from './darkness'
@@ -20,6 +21,7 @@ export const CHECKS: readonly Check[] = [
   complete,
   leavesInk,
   pictureDecodes,
+  versionAllowed,
   sizePossible,
   sizeTurned,
   turnSaves,

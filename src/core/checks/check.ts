@@ -1,4 +1,5 @@
 import type { ColourCheck } from '@/core/colour/colour-check'
+import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
 import type { NotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
@@ -28,6 +29,8 @@ export type Found =
   | { readonly code: 'resolution'; readonly ppi: number; readonly limit: number; readonly sharpFromUm: number }
   | { readonly code: 'inside_area' }
   | { readonly code: 'margin_cut'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
+  | { readonly code: 'allowed' }
+  | { readonly code: 'closed'; readonly preset: string; readonly by: readonly GateFinding[] }
   | { readonly code: 'size_fits'; readonly feed: string }
   | { readonly code: 'size_impossible'; readonly feed: string; readonly problem: SizeProblem }
   | { readonly code: 'borderless_possible' }

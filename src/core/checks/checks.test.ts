@@ -461,6 +461,30 @@ const CASES: readonly Case[] = [
     level: 'fine',
     says: /paper of the preset is in the printer/,
   },
+  {
+    name: 'a preset that today’s rules allow',
+    check: 'gate',
+    rest: { version: { ...VERSION, closed: [] } },
+    level: 'fine',
+    says: /nothing that its queue does not allow/,
+  },
+  {
+    name: 'a preset that a new rule closes',
+    check: 'gate',
+    rest: {
+      version: {
+        ...VERSION,
+        closed: [
+          {
+            ...{ code: 'against_rules', rules: ['r'], because: ['fine takes too long here'] },
+            chosen: [{ option: 'Quality', value: 'Fine' }],
+          },
+        ],
+      },
+    },
+    level: 'stop',
+    says: /^Matte colour is closed: Fine takes too long here \(quality: Fine\)\. Take another preset/,
+  },
   { name: 'a print', check: 'ink', level: 'fine', says: /Something is printed/ },
   {
     name: 'margins that use up the sheet',

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { fromMm, perMille, um } from '@/core/length/length'
 import { placePicture, wholeCrop } from '@/core/placing/placing'
 import { contains, edges, fedSheet, type Quarter, rect, sameEdges, sheetRect } from '@/core/sheet/sheet'
+import { between } from '../../../test/between'
 import { coverOverspray } from './cover'
 import { enlargementFromResolution, enlargementOf, grow, noEnlargement, shrink, sliver } from './enlargement'
 import { type Accuracy, positionTolerance, sizeTolerance } from './tolerance'
@@ -105,8 +106,8 @@ describe('covering the overspray', () => {
         fc.integer({ min: 50, max: 9000 }),
         fc.integer({ min: 50, max: 9000 }),
         fc.constantFrom<Quarter>(0, 1, 2, 3),
-        fc.double({ min: 0, max: 1, noNaN: true }),
-        fc.double({ min: 0, max: 1, noNaN: true }),
+        between(0, 1),
+        between(0, 1),
         (w, h, q, x, y) => {
           const crop = wholeCrop({ width: w, height: h })
           const placed = placePicture(crop, q, sheetRect(A3), { mode: 'fill' }, { x, y })

@@ -6,10 +6,11 @@ import type { Catalogue } from '@/core/slip/catalogue'
 import { stockFor } from '@/core/slip/catalogue'
 import { fed } from '@/core/slip/fed'
 import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
+import { sayGate } from '@/core/words/gate'
 
 /**
- * Why presets cannot make a print on its sheet and with its edge, by version id; a preset that can is not in it. Without
- * a sheet nothing is closed.
+ * Why presets cannot make a print on its sheet and with its edge, by version id; a preset that can is not in it. What the
+ * rules of its queue close today is closed whatever the sheet; without a sheet nothing else is.
  * @example [...closedVersions(CATALOGUE, { sheet: { kind: 'size', sizeId: 'iso_a2_420x594mm' }, edge: 'margins' }, 'mm').keys()] // ['v']
  */
 export function closedVersions(
@@ -19,9 +20,12 @@ export function closedVersions(
 ): ReadonlyMap<string, string> {
   const found = new Map<string, string>()
   const { sheet } = print
+  for (const v of catalogue.versions)
+    if (v.closed && v.closed.length > 0) found.set(v.id, v.closed.map(sayGate).join(' '))
   if (!sheet) return found
   const size = sheet.kind === 'size' ? (catalogue.sizes.find((s) => s.id === sheet.sizeId) ?? null) : null
   for (const v of catalogue.versions) {
+    if (found.has(v.id)) continue
     const roll = v.feed.kind === 'roll'
     if (roll !== (sheet.kind === 'cut')) {
       found.set(

@@ -42,6 +42,8 @@ const ROUNDS = 250
  */
 export class Options {
   readonly compiled: Compiled
+  /** What was searched so far, in steps of the search: measured by tests, since a slower answer is as right. */
+  work = 0
 
   constructor(
     options: readonly Option[],
@@ -74,6 +76,11 @@ export class Options {
     return all && all.choices.length === 0 ? all.rules : null
   }
 
+  /** Why a selection as a whole allows nothing: null when it does, or is not settled within the step limit. */
+  clash(selection: Selection): Reason | null {
+    return this.core(this.pairs(selection), new Uint32Array(0), -1)
+  }
+
   /** The complete state of a selection. */
   state(selection: Selection): readonly OptionState[] {
     const c = this.compiled
@@ -101,6 +108,7 @@ export class Options {
         if (fits && search.propagate()) this.witness(search, (o) => o === own, open, unsettled)
         search.undo(root)
       }
+    this.work += search.work
 
     return c.options.map((option, o): OptionState => {
       const values = option.values.map((v, i) => ({
@@ -232,12 +240,14 @@ export class Options {
     prefer: (o: number) => number,
   ): Int32Array | 'no' | 'unknown' {
     const mark = search.mark()
+    const began = search.work
     search.steps = 0
     let fits = o === -1 || search.narrow(o, mask, 0, NOBODY)
     for (const [x, v] of choices) fits = fits && search.choose(x, v)
     const answer: Answer = fits && search.propagateAll() ? search.complete(prefer) : 'no'
     const values = answer === 'yes' ? Int32Array.from(this.compiled.options, (_, x) => search.value(x)) : answer
     search.undo(mark)
+    this.work += search.work - began
     return values as Int32Array | 'no' | 'unknown'
   }
 

@@ -25,6 +25,8 @@ export class Search {
   /** clauses that count; the others are as if they were not there */
   readonly active: Uint8Array
   steps = 0
+  /** clauses looked at and values tried, over all that was asked: how much work it was, without a clock */
+  work = 0
   /** entries of three: the word that was narrowed, what it was, and why: a clause, or ~i for the i-th choice */
   private readonly trail: number[] = []
   /** the clause that could not be kept, -1 when values ran out by a choice alone */
@@ -106,6 +108,7 @@ export class Search {
           may = ((this.domain[option * words + w] ?? 0) & (literalMask[literal + w] ?? 0)) !== 0
         if (may) continue
         this.steps++
+        this.work++
         if (!this.look(clause)) {
           this.conflict = clause
           for (let rest = at; rest < this.queue.length; rest++) this.queued[this.queue[rest] ?? 0] = 0
@@ -228,6 +231,7 @@ export class Search {
       }
       this.undo(mark)
       this.steps++
+      this.work++
     }
     return 'no'
   }

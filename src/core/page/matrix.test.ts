@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { type Quarter, rect } from '@/core/sheet/sheet'
+import { between } from '../../../test/between'
 import { type Affine, apply, chain, orientationMatrix, pictureMatrix } from './matrix'
 import type { PicturePart } from './page'
 
@@ -27,6 +28,9 @@ describe('the matrix that lays a picture', () => {
     const cropped = { ...part(0), crop: { x: 15, y: 0, w: 15, h: 40 } }
     expect(at(pictureMatrix(cropped, size), 0.5, 0)).toEqual([1000, 2000])
     expect(at(pictureMatrix(cropped, size), 0, 0)).toEqual([700, 2000])
+    const below = { ...part(0), crop: { x: 0, y: 10, w: 30, h: 20 } }
+    expect(at(pictureMatrix(below, size), 0, 0.25)).toEqual([1000, 2000])
+    expect(at(pictureMatrix(below, size), 0, 0)).toEqual([1000, 1800])
   })
   it('mirrors about the window’s middle', () => {
     expect(at(pictureMatrix(part(0, true), size), 0, 0)).toEqual([1300, 2000])
@@ -61,9 +65,9 @@ describe('the matrix that lays a picture', () => {
     expect(['0,0', '1,0', '0,1', '1,1'].map((c) => corner.get(c)).join('')).toBe(seen)
   })
   it('chains in order', () => {
-    const affine = fc.array(fc.double({ min: -3, max: 3, noNaN: true }), { minLength: 6, maxLength: 6 })
+    const affine = fc.array(between(-3, 3), { minLength: 6, maxLength: 6 })
     fc.assert(
-      fc.property(affine, affine, fc.double({ min: -5, max: 5, noNaN: true }), (p, q, x) => {
+      fc.property(affine, affine, between(-5, 5), (p, q, x) => {
         const [a, b] = [p as unknown as Affine, q as unknown as Affine]
         const once = apply(chain(a, b), x, 1)
         const twice = apply(b, ...apply(a, x, 1))

@@ -1,5 +1,6 @@
 import type { StockPrice, Tariff } from '@/core/charge/charge'
 import type { EdgeFigures } from '@/core/edge/figures'
+import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type {
@@ -107,6 +108,8 @@ export type VersionFacts = {
   readonly holdsBlack: BlackInk | null
   /** what the printer told that it takes; null: it has no address, or was not asked */
   readonly takes?: Takes | null
+  /** what closes it by today's rules, facts and parts; nothing speaks against it where it is empty or left away */
+  readonly closed?: readonly GateFinding[]
   /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
   readonly due: readonly { readonly kind: string; readonly days: number | null }[]
 }

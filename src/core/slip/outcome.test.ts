@@ -6,6 +6,7 @@ import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { contains, edges, rect, sheetRect } from '@/core/sheet/sheet'
 import { sayFinding } from '@/core/words/checks'
+import { between } from '../../../test/between'
 import { facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
 import type { PlainPatch } from './body'
 import { needsKey, needsOf } from './needs'
@@ -104,6 +105,24 @@ describe('turning', () => {
       widthUm: 210_000,
       widths: [257_000],
     })
+  })
+})
+
+describe('the tolerance of a size', () => {
+  it('has the drift in it where an edge of the paper is near, on that axis alone and at either end', () => {
+    const small = { placing: exact('width', 60), centring: { kind: 'area' } } as const
+    const at = (x: number, y: number) => {
+      const t = print({ ...small, anchor: { x, y } }).piece.tolerance
+      return [t.width > 1000, t.height > 1000]
+    }
+    const far = print({ ...small, anchor: { x: 0.5, y: 0.5 } }).piece.tolerance
+    expect([far.width < 500, far.height < 500]).toEqual([true, true])
+    expect([at(0.5, 0), at(0.5, 1), at(0, 0.5), at(1, 0.5)]).toEqual([
+      [false, true],
+      [false, true],
+      [true, false],
+      [true, false],
+    ])
   })
 })
 
@@ -251,7 +270,7 @@ describe('whatever is asked', () => {
       fc.constant({ mode: 'fill' as const }),
       fc.integer({ min: 10, max: 500 }).map((mm) => exact('long', mm)),
     ),
-    anchor: fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) }),
+    anchor: fc.record({ x: between(0, 1), y: between(0, 1) }),
   })
   it('what is said to be on paper lies on the sheet, and growing what is sent gives it', () => {
     fc.assert(

@@ -5,6 +5,7 @@ import { fromMm, um } from '@/core/length/length'
 import { pictureMatrix } from '@/core/page/matrix'
 import { contains, type Rect, rect, sheetRect } from '@/core/sheet/sheet'
 import { sayFinding } from '@/core/words/checks'
+import { between } from '../../../test/between'
 import { FACTS, PICTURE, PRINT, VERSION } from '../../../test/slip-facts'
 import type { PieceBody } from './body'
 import type { PictureFacts, PrintFacts } from './facts'
@@ -107,7 +108,7 @@ describe('whatever pieces are asked', () => {
         by: { edge: 'long' as const, um: fromMm(mm) },
       })),
     ),
-    anchor: fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) }),
+    anchor: fc.record({ x: between(0, 1), y: between(0, 1) }),
   })
   const anyPrint = fc.record({
     edge: fc.constantFrom('margins' as const, 'borderless' as const),

@@ -7,6 +7,7 @@ import type { BorderlessClosed } from '@/core/printer/closed'
 import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
+import { sayGate } from './gate'
 import { sayForm } from './paper-form'
 
 /** Where an edge is, in a sentence. */
@@ -59,6 +60,10 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'All of the print lies in the printable area.'
     case 'margin_cut':
       return `${writeLength(f.byUm, unit)} would be cut off at the ${EDGE_WORDS[f.edge]}${andOthers(f.others)}: the printer leaves that white.`
+    case 'allowed':
+      return 'The preset says nothing that its queue does not allow today.'
+    case 'closed':
+      return `${f.preset} is closed: ${f.by.map(sayGate).join(' ')} Take another preset, or change this one.`
     case 'size_fits':
       return `The sheet goes through the ${f.feed}.`
     case 'size_impossible':

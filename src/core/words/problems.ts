@@ -36,6 +36,9 @@ export type Problem =
       readonly number: number
       readonly lost: readonly string[]
     }
+  | { readonly code: 'gate'; readonly says: readonly string[] }
+  /** nothing was done yet: it would touch what is in use. Said again with the key it is done. */
+  | { readonly code: 'asks'; readonly what: string; readonly uses: readonly string[]; readonly key: string }
   | { readonly code: 'slip_done'; readonly number: number }
   | { readonly code: 'nothing_left'; readonly what: string; readonly left: string; readonly needed: string }
   | { readonly code: 'render_failed'; readonly why: string }
@@ -93,6 +96,8 @@ export const PROBLEM_CODES: Readonly<Record<Problem['code'], true>> = {
   needed: true,
   import: true,
   rules: true,
+  gate: true,
+  asks: true,
   room_exists: true,
   address: true,
   printer_unreachable: true,
@@ -184,6 +189,10 @@ export function sayProblem(p: Problem): string {
       return p.says
     case 'rules':
       return p.says.join(' ')
+    case 'gate':
+      return `${p.says.join(' ')} To seal it all the same, say why.`
+    case 'asks':
+      return `${p.what} ${p.uses.join(' ')} Nothing was changed.`
     case 'room_exists':
       return `This room is already set up as ${p.name}.`
     case 'address':

@@ -30,6 +30,11 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
   [{ code: 'needed', what: 'This feed', where: ['Matte'] }, /in use by Matte/],
   [{ code: 'import', says: 'schema 9 is newer' }, /^schema 9 is newer$/],
   [{ code: 'rules', says: ['One.', 'Two.'] }, /^One\. Two\.$/],
+  [{ code: 'gate', says: ['The ink is another.'] }, /^The ink is another\. To seal it all the same, say why\.$/],
+  [
+    { code: 'asks', what: 'This closes one.', uses: ['Preset A.'], key: 'k' },
+    /^This closes one\. Preset A\. Nothing was changed\.$/,
+  ],
   [{ code: 'room_exists', name: 'Marsh' }, /already set up as Marsh/],
   [{ code: 'address', address: 'x y', why: 'it has a space' }, /“x y”.*it has a space.*ipp:\/\//],
   [{ code: 'printer_unreachable', address: 'ipp://a', why: 'refused' }, /Nothing answers at ipp:\/\/a \(refused\)/],

@@ -62,6 +62,12 @@ describe('reading an ICC profile', () => {
     expect(name(tagged(desc(200, 'Marsh\0 more')))).toBe('Marsh')
     expect(name(tagged(desc(200, 'Marsh sRG and more'), 12 + 9))).toBe('Marsh sRG')
   })
+  it('reads no description of a tag that is too short for one, and one that holds a single letter', () => {
+    const desc = [...ascii('desc'), 0, 0, 0, 0, 0, 0, 0, 1, 0x4d]
+    expect(name(tagged(desc, 11))).toBe('')
+    expect(name(tagged(desc, 12))).toBe('')
+    expect(name(tagged(desc, 13))).toBe('M')
+  })
   it('takes Latin letters where it is no UTF-8', () => {
     const desc = [...ascii('desc'), 0, 0, 0, 0, 0, 0, 0, 4, 0x46, 0xe9, 0x6e, 0]
     expect(name(tagged(desc))).toBe('Fén')

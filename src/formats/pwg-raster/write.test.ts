@@ -43,6 +43,8 @@ describe('PWG raster', () => {
     expect([352, 356].map((at) => h.readUInt32BE(at))).toEqual([595, 842]) // points
     expect([372, 376].map((at) => h.readUInt32BE(at))).toEqual([2976, 4209])
     expect([384, 388, 392].map((at) => h.readUInt32BE(at))).toEqual([16, 48, 2976 * 6])
+    expect(h.readUInt32BE(396)).toBe(0) // chunky
+    expect(h.readUInt32BE(480)).toBe(0xffffff) // white where nothing is printed
     expect(h.readUInt32BE(400)).toBe(19) // srgb
     expect(h.readUInt32BE(420)).toBe(3)
     expect(h.readUInt32BE(452)).toBe(1)

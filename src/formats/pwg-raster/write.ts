@@ -84,7 +84,7 @@ export class RowPacker {
     this.width = page.width
     this.bytesPerPixel = row / page.width
     this.last = new Uint8Array(row)
-    this.out = new Uint8Array(row + Math.ceil(page.width / MOST_LITERAL) + page.width + 16)
+    this.out = new Uint8Array(1 + row + page.width) // at worst every pixel has its own count
   }
 
   /** Takes a row; answers the packed bytes of the rows before it once they differ, else null. */

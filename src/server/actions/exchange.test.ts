@@ -110,6 +110,9 @@ describe('how colour is made', () => {
     const room = await TestRoom.open()
     const [version] = readPreset(room.db, room.one<string>('select id from presets'))?.versions ?? []
     if (!version) throw new Error('there is a version')
+    room.db.$client.exec(
+      `update queues set facts = json_set(facts, '$.printerColours', json('["off","own","driver profile"]'))`,
+    )
     const made = await room.must(ACTIONS['preset.add'], { name: 'New', draft: { ...version.settings, ...patch } })
     return { room, id: made.id }
   }

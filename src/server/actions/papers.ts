@@ -9,6 +9,7 @@ import { loads, papers, printers, rollMoves, rolls, stockMoves, stocks } from '@
 import { action } from '@/server/door/door'
 import { rollLeft, stockCount } from '@/server/stores/papers'
 import { presetsWithVersions } from '@/server/stores/presets'
+import { asksWhatCloses } from './asking'
 import { revised } from './rows'
 
 export const addPaper = action({
@@ -29,6 +30,7 @@ export const editPaper = action({
   name: 'paper.edit',
   role: 'keeper',
   input: INPUTS['paper.edit'],
+  asks: asksWhatCloses('Saved like this, the paper closes what is in use:'),
   commit: ({ id, revision, thickness, ...values }, { db }) =>
     revised(db, papers, 'This paper', { id, revision }, { thicknessUm: thickness, ...values }),
 })
@@ -54,6 +56,7 @@ export const retirePaper = action({
   name: 'paper.retire',
   role: 'keeper',
   input: INPUTS['paper.retire'],
+  asks: asksWhatCloses('A retired paper stays readable and is no longer printed on. It is in use:'),
   commit: (input, { db, now }) => revised(db, papers, 'This paper', input, { retiredAt: now }),
 })
 

@@ -3,18 +3,29 @@ import { and, desc, eq, ne } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { settingsSchema } from '@/contract/preset'
 import { queueFactsSchema } from '@/contract/printer'
+import { MUST } from '@/core/gate/gate'
 import { sealedText, shortSeal } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
+import { sayGate } from '@/core/words/gate'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, presets, presetVersions, profiles, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import type { Despite } from '@/server/stores/gates'
+import { gateOfQueue } from '@/server/stores/presets'
+import { asksWhatCloses } from './asking'
 import { revise, revised } from './rows'
 
-type Sealing = { readonly byId: string; readonly at: number; readonly why: string }
+type Sealing = {
+  readonly byId: string
+  readonly at: number
+  readonly why: string
+  /** what spoke against it, and why it is sealed all the same */
+  readonly despite?: Despite | null
+}
 
 /** Writes the next version of a preset: its settings, the canonical bytes and the seal, for ever. */
 export function sealVersion(
@@ -112,23 +123,22 @@ export const sealPreset = action({
   name: 'preset.seal',
   role: 'keeper',
   input: INPUTS['preset.seal'],
-  commit({ id, revision, why }, { db, actor, now }) {
+  commit({ id, revision, why, despite }, { db, actor, now }) {
     const row = db.select().from(presets).where(eq(presets.id, id)).get()
     if (!row) return bad({ code: 'not_found', what: 'This preset' })
     if (row.draft === null) return bad({ code: 'not_found', what: 'A draft of this preset' })
     const settings = settingsSchema.parse(row.draft)
     const wrong = settingsPointNowhere(db, settings)
     if (wrong) return bad(wrong)
-    if (settings.colourMode === 'colour' && settings.printerColour === null)
-      return bad({
-        code: 'rules',
-        says: ['Say what the printer does to colour: off, its own, or its driver’s profile.'],
-      })
-    if (settings.printerColour === 'driver profile' && settings.driverProfile === null)
-      return bad({ code: 'rules', says: ['Say which profile the driver converts to: its name is part of the seal.'] })
+    const found = gateOfQueue(db, settings.queueId)?.of(settings) ?? []
+    const must = found.filter((f) => MUST.includes(f.code))
+    if (must.length > 0) return bad({ code: 'rules', says: must.map(sayGate) })
+    const says = found.map(sayGate)
+    if (says.length > 0 && despite.trim() === '') return bad({ code: 'gate', says })
     const saved = revise(db, presets, 'This preset', id, revision, { draft: null })
     if (!saved.ok) return saved
-    const version = sealVersion(db, id, settings, { byId: actor.id, at: now, why })
+    const answered = says.length > 0 ? { says, because: despite.trim() } : null
+    const version = sealVersion(db, id, settings, { byId: actor.id, at: now, why, despite: answered })
     return ok({
       value: { versionId: version.id, number: version.number, seal: version.seal },
       subject: id,
@@ -141,6 +151,7 @@ export const retirePreset = action({
   name: 'preset.retire',
   role: 'keeper',
   input: INPUTS['preset.retire'],
+  asks: asksWhatCloses('A retired preset stays readable and is no longer printed with. Slips hold it:'),
   commit: (input, { db, now }) => revised(db, presets, 'This preset', input, { retiredAt: now }),
 })
 

@@ -27,6 +27,7 @@ import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets, presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { asksWhatCloses } from './asking'
 import { plainFeed, plainQueue } from './plain'
 import { revise, revised } from './rows'
 
@@ -61,6 +62,7 @@ export const editPrinter = action({
   name: 'printer.edit',
   role: 'keeper',
   input: INPUTS['printer.edit'],
+  asks: asksWhatCloses('Saved like this, the printer closes what is in use or turns it stale:'),
   commit: ({ id, revision, carriage, ...values }, { db }) =>
     revised(db, printers, 'This printer', { id, revision }, { carriageUm: carriage, ...values }),
 })
@@ -69,6 +71,7 @@ export const retirePrinter = action({
   name: 'printer.retire',
   role: 'keeper',
   input: INPUTS['printer.retire'],
+  asks: asksWhatCloses('A retired printer takes out of use what prints through it:'),
   commit: (input, { db, now }) => revised(db, printers, 'This printer', input, { retiredAt: now }),
 })
 
@@ -186,6 +189,7 @@ export const saveFeed = action({
   name: 'feed.save',
   role: 'keeper',
   input: INPUTS['feed.save'],
+  asks: asksWhatCloses('Saved like this, the feed closes what is in use:'),
   commit({ printerId, id, revision, facts }, { db }) {
     if (!printerIn(db, printerId)) return bad({ code: 'not_found', what: 'This printer' })
     if (facts.pictureId && !db.select({ id: pictures.id }).from(pictures).where(eq(pictures.id, facts.pictureId)).get())
@@ -247,6 +251,7 @@ export const saveQueue = action({
   name: 'queue.save',
   role: 'keeper',
   input: INPUTS['queue.save'],
+  asks: asksWhatCloses('Saved like this, the queue closes what is in use or turns it stale:'),
   commit({ printerId, id, revision, ...values }, { db }) {
     if (!printerIn(db, printerId)) return bad({ code: 'not_found', what: 'This printer' })
     if (id && !ownRow(db, queues, id, printerId)) return bad({ code: 'not_found', what: 'This queue' })

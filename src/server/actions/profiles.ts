@@ -12,6 +12,7 @@ import { action } from '@/server/door/door'
 import { discard, keep } from '@/server/files/files'
 import { outputFault } from '@/server/imaging/convert'
 import { listPresets } from '@/server/stores/presets'
+import { asksWhatCloses } from './asking'
 import { plainFileName, receivedSchema } from './pictures'
 
 const SPACES = { RGB: 'RGB', GRAY: 'GRAY', CMYK: null, other: null } as const
@@ -78,6 +79,7 @@ export const retireProfile = action({
   name: 'profile.retire',
   role: 'keeper',
   input: INPUTS['profile.retire'],
+  asks: asksWhatCloses('A retired profile is no longer offered; presets convert to it:'),
   commit({ id }, { db, now }) {
     const drafts = listPresets(db)
       .filter((p) => p.draft?.fileColour.kind === 'profile' && p.draft.fileColour.profileId === id)

@@ -20,6 +20,7 @@ import { toldFrom } from '@/server/protocol/told'
 import { placeOf, trustOf } from '@/server/stores/certificates'
 import { readPrinter } from '@/server/stores/printers'
 import { takesOf, toldOf } from '@/server/stores/told'
+import { asksWhatCloses } from './asking'
 import { plainQueue } from './plain'
 
 /** Asks the printer at an address for everything that it tells. Nothing is written. */
@@ -122,6 +123,7 @@ export const takeTold = action({
   name: 'queue.take',
   role: 'keeper',
   input: INPUTS['queue.take'],
+  asks: asksWhatCloses('Taken over, this closes what is in use or turns it stale:'),
   commit({ id, points: ids, unit }, { db }) {
     const known = knowledgeOf(db, id)
     const heard = toldOf(db, id)

@@ -1,4 +1,5 @@
-import type { z } from 'zod'
+import { createHash } from 'node:crypto'
+import { z } from 'zod'
 import { readInput } from '@/contract/said'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
@@ -40,6 +41,15 @@ export type Action<I extends z.ZodType, P, O> = {
   /** where the role is not enough: whether this actor may do this very thing */
   readonly may?: (input: z.output<I>, ctx: DoorContext) => boolean
   readonly input: I
+  /**
+   * What in the room this touches that somebody counts on: asked before it is done and, once it is, inside the same
+   * transaction. Where there is anything, the write is taken back and asked about; it is done when it comes again with
+   * the key of the very same uses.
+   */
+  readonly asks?: {
+    readonly what: (input: z.output<I>, ctx: DoorContext) => string
+    readonly uses: (input: z.output<I>, ctx: DoorContext) => () => readonly string[]
+  }
   readonly prepare?: (input: z.output<I>, ctx: DoorContext) => Promise<Result<P, Problem>>
   readonly commit: (input: z.output<I>, ctx: DoorContext, prepared: P) => Result<Done<O>, Problem>
 }
@@ -82,7 +92,8 @@ export async function through<I extends z.ZodType, P, O>(
   const prepared = a.prepare ? await a.prepare(asked, ctx) : ok(undefined as P)
   if (!prepared.ok) return prepared
   try {
-    const write = ctx.db.$client.transaction(() => commit(a, asked, ctx, prepared.value))
+    const knowing = knowingIn(input)
+    const write = ctx.db.$client.transaction(() => commit(a, asked, ctx, prepared.value, knowing))
     return ok(write.immediate())
   } catch (error) {
     if (error instanceof Refused) return bad(error.problem)
@@ -93,9 +104,28 @@ export async function through<I extends z.ZodType, P, O>(
   }
 }
 
-function commit<I extends z.ZodType, P, O>(a: Action<I, P, O>, input: z.output<I>, ctx: DoorContext, prepared: P): O {
+/** The key of uses that somebody has read and accepted; it lies beside what the act itself takes. */
+const knowingSchema = z.object({ knowing: z.string().max(64) })
+const knowingIn = (input: unknown): string | null => knowingSchema.safeParse(input).data?.knowing ?? null
+
+/** Names what was shown: when it has grown meanwhile, it is asked about again. */
+const keyOf = (uses: readonly string[]): string =>
+  createHash('sha256').update(JSON.stringify(uses)).digest('hex').slice(0, 32)
+
+function commit<I extends z.ZodType, P, O>(
+  a: Action<I, P, O>,
+  input: z.output<I>,
+  ctx: DoorContext,
+  prepared: P,
+  knowing: string | null,
+): O {
+  const usesNow = a.asks?.uses(input, ctx)
+  const what = a.asks?.what(input, ctx) ?? ''
   const result = a.commit(input, ctx, prepared)
   if (!result.ok) throw new Refused(result.problem) // rolls back whatever was begun
+  const uses = usesNow?.() ?? []
+  const key = keyOf(uses)
+  if (uses.length > 0 && knowing !== key) throw new Refused({ code: 'asks', what, uses, key })
   const { value, subject, data, jobs } = result.value
   ctx.db
     .insert(events)

@@ -69,6 +69,7 @@ describe('print and log', () => {
     expect(count("select count(*) from runs where outcome = 'good'")).toBe(3)
     expect(printers.room.one<string>('select state from slips where id = ?', slip.id)).toBe('done')
     expect(done[0]?.runId).toBe(printers.room.one<string>('select id from runs order by number limit 1'))
+    await until(() => count('select count(*) from print_jobs where lease_until is not null') === 0)
   })
   it('scaling by the printer is off, and what is borderless asks for no margins', async () => {
     const { printers, machine, begun } = await cards({ edge: 'borderless' })

@@ -24,6 +24,7 @@ import {
   stocks,
 } from '@/server/db/schema'
 import { edgeKnowledge } from './edge-checks'
+import { closedToday, type Despite, despiteSchema, gatesFrom } from './gates'
 import { holds } from './holds'
 import { surfaceOf } from './papers'
 import { parsed } from './parse'
@@ -188,7 +189,7 @@ export function versionFacts(
     .orderBy(asc(presets.number), desc(presetVersions.number))
     .all()
   const world = factsWorld(db, now)
-  const all = found.map(({ version, preset }) => world.of(version, preset.name))
+  const all = found.map(({ version, preset }) => world.of(version, preset))
   return {
     versions: all.flatMap((v) => ('lost' in v ? [] : [v])),
     broken: all.flatMap((v) => ('lost' in v ? [v] : [])),
@@ -210,7 +211,7 @@ function pointedTo(db: Db) {
       .select()
       .from(feeds)
       .all()
-      .map((f) => [f.id, { ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id }]),
+      .map((f) => [f.id, { ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id, printerId: f.printerId }]),
   )
   const paperRows = new Map(
     db
@@ -228,13 +229,18 @@ function pointedTo(db: Db) {
   )
   const loaded = loadedByFeed(db)
   const heard = allTold(db)
-  return { queueRows, feedRows, paperRows, profileRows, loaded, heard }
+  const gates = gatesFrom(db, { queueRows, feedRows, paperRows, profileRows })
+  return { queueRows, feedRows, paperRows, profileRows, loaded, heard, gates }
 }
+
+/** The gate of a queue as the room is now; null when there is no such queue. */
+export const gateOfQueue = (db: Db, queueId: string) =>
+  kept(db, 'what versions point to', () => pointedTo(db)).gates(queueId)
 
 /** What versions point to, read once: queues with their printers, feeds, papers, profiles, loads, what was told and measured. */
 const factsWorld = (db: Db, now: number) => {
   const world = kept(db, 'what versions point to', () => pointedTo(db))
-  const { queueRows, feedRows, paperRows, profileRows, loaded, heard } = world
+  const { queueRows, feedRows, paperRows, profileRows, loaded, heard, gates } = world
   const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
   const edges = edgeKnowledge(db, now)
   const profileOf = ({ fileColour }: Settings): VersionFacts['profile'] => {
@@ -251,7 +257,11 @@ const factsWorld = (db: Db, now: number) => {
     return told ? takesOf(told.told) : null
   }
   return {
-    of: (version: typeof presetVersions.$inferSelect, presetName: string): VersionFacts | BrokenVersion => {
+    of: (
+      version: typeof presetVersions.$inferSelect,
+      preset: { readonly name: string; readonly retiredAt: number | null },
+    ): VersionFacts | BrokenVersion => {
+      const presetName = preset.name
       const settings = readSettings(version.settings, version.id)
       const row = queueRows.get(settings.queueId)
       const feed = feedRows.get(settings.feedId)
@@ -283,6 +293,11 @@ const factsWorld = (db: Db, now: number) => {
         loaded: loaded.get(feed.id) ?? null,
         darkness: facts.darkness,
         takes: takesAt(queue),
+        closed: closedToday(
+          gates(settings.queueId),
+          { settings, despite: readDespite(version.despite, version.id) },
+          { name: presetName, retired: preset.retiredAt !== null },
+        ),
         due: due.get(printer.id) ?? [],
       }
     },
@@ -319,6 +334,10 @@ export function readVersionFacts(db: Db, id: string, now: number): Result<Versio
       : { code: 'not_found', what: 'This version of a preset' },
   )
 }
+
+/** What a version was sealed in spite of. */
+export const readDespite = (json: unknown, versionId: string): Despite | null =>
+  json === null ? null : parsed(despiteSchema, json, `version ${versionId}`)
 
 /** Settings of a version out of the database. */
 export const readSettings = (json: unknown, versionId: string): Settings =>

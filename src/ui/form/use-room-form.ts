@@ -134,6 +134,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
         router.refresh()
         return o.then?.(value, typed)
       }
+      if (result.problem.code === 'asks') return setRefused('Left as it was; nothing was saved.')
       if (result.problem.code === 'input') return refuse(result.problem.issues)
       if (result.problem.code !== 'stale' || row === null) return setRefused(sayProblem(result.problem))
       const { now, current } = result.problem

@@ -25,7 +25,8 @@ export function useDo() {
     setBusy(false)
     setProblem(result.ok ? null : result.problem)
     if (!result.ok) {
-      tellProblem(result.problem)
+      if (result.problem.code === 'asks') tell('Left as it was.')
+      else tellProblem(result.problem)
       if (result.problem.code === 'stale') router.refresh()
       return null
     }

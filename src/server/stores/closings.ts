@@ -1,0 +1,85 @@
+import { and, eq, inArray, isNull } from 'drizzle-orm'
+import { settingsSchema } from '@/contract/preset'
+import { readSlipBody } from '@/contract/slip'
+import { sayGate } from '@/core/words/gate'
+import type { Db } from '@/server/db/open'
+import { presets, presetVersions, slips } from '@/server/db/schema'
+import { parsed } from './parse'
+import { gateOfQueue, newestVersionIds, readDespite, readSettings } from './presets'
+
+/** What speaks against a version or draft that somebody counts on, and which slips wait with it. */
+type Counted = { readonly name: string; readonly says: readonly string[]; readonly slips: readonly number[] }
+
+/** Everything that presets in use and open slips count on, with what speaks against it now, by version or draft. */
+export function countedOn(db: Db): ReadonlyMap<string, Counted> {
+  const waiting = slipsByVersion(db)
+  const ids = [...new Set([...newestVersionIds(db), ...waiting.keys()])]
+  const rows = db
+    .select({ version: presetVersions, preset: presets })
+    .from(presetVersions)
+    .innerJoin(presets, eq(presets.id, presetVersions.presetId))
+    .where(inArray(presetVersions.id, ids))
+    .all()
+  const out = new Map<string, Counted>()
+  for (const { version, preset } of rows) {
+    const settings = readSettings(version.settings, version.id)
+    const gate = gateOfQueue(db, settings.queueId)
+    const answered = readDespite(version.despite, version.id)?.says ?? []
+    const found = gate?.of(settings).map(sayGate) ?? ['The queue is gone.']
+    out.set(version.id, {
+      name: `${preset.name}, version ${version.number}`,
+      says: [
+        ...(preset.retiredAt === null ? [] : [`Preset ${preset.name} is retired.`]),
+        ...found.filter((s) => !answered.includes(s)),
+      ],
+      slips: waiting.get(version.id) ?? [],
+    })
+  }
+  for (const p of db.select().from(presets).where(isNull(presets.retiredAt)).all()) {
+    if (p.draft === null) continue
+    const draft = parsed(settingsSchema, p.draft, `draft of preset ${p.number}`)
+    const found = gateOfQueue(db, draft.queueId)?.of(draft).map(sayGate) ?? ['The queue is gone.']
+    out.set(`draft ${p.id}`, { name: `The draft of ${p.name}`, says: found, slips: [] })
+  }
+  return out
+}
+
+/** Numbers of the slips that are open or waiting, by the versions that their prints hold. */
+function slipsByVersion(db: Db): ReadonlyMap<string, readonly number[]> {
+  const out = new Map<string, number[]>()
+  const rows = db
+    .select({ id: slips.id, number: slips.number, body: slips.body })
+    .from(slips)
+    .where(and(inArray(slips.state, ['open', 'waiting'])))
+    .orderBy(slips.number)
+    .all()
+  for (const row of rows)
+    for (const id of new Set(readSlipBody(row.body).prints.flatMap((p) => p.versionId ?? []))) {
+      const list = out.get(id) ?? []
+      out.set(id, list)
+      list.push(row.number)
+    }
+  return out
+}
+
+/** What speaks against what is counted on now and did not before, a sentence for each. */
+export function newlyClosed(
+  before: ReadonlyMap<string, Counted>,
+  after: ReadonlyMap<string, Counted>,
+): readonly string[] {
+  return [...after].flatMap(([key, { name, says, slips: list }]) => {
+    const old = before.get(key)?.says ?? []
+    const now = says.filter((s) => !old.includes(s))
+    if (now.length === 0) return []
+    return [`${name}: ${now.join(' ')}${saySlips(list)}`]
+  })
+}
+
+const SHOWN = 6
+
+function saySlips(list: readonly number[]): string {
+  if (list.length === 0) return ''
+  const shown = list.slice(0, SHOWN).join(', ')
+  const more = list.length > SHOWN ? ` and ${list.length - SHOWN} more` : ''
+  return ` ${list.length === 1 ? 'Slip' : 'Slips'} ${shown}${more} ${list.length === 1 ? 'holds' : 'hold'} it.`
+}

@@ -1,0 +1,98 @@
+import { inArray } from 'drizzle-orm'
+import { z } from 'zod'
+import { settingsSchema } from '@/contract/preset'
+import { closedOnSlip, type Gate, type GateFinding, gateOf } from '@/core/gate/gate'
+import { um } from '@/core/length/length'
+import type { QueueWorld } from '@/core/options/room-options'
+import type { Settings } from '@/core/preset/settings'
+import type { Feed, QueueFacts } from '@/core/printer/facts'
+import { sayGate } from '@/core/words/gate'
+import type { Db } from '@/server/db/open'
+import { type papers, presetVersions, type profiles } from '@/server/db/schema'
+import { surfaceOf } from './papers'
+import { parsed } from './parse'
+
+/** What spoke against a version when it was sealed all the same, and why it was. */
+export const despiteSchema = z.object({ says: z.array(z.string()), because: z.string() }).readonly()
+export type Despite = z.output<typeof despiteSchema>
+
+type QueueRow = {
+  readonly queue: { readonly name: string; readonly printerId: string }
+  readonly printer: { readonly nickname: string; readonly inkSet: string; readonly retiredAt: number | null }
+  readonly facts: QueueFacts
+}
+
+/** The rows from which gates are made: everything that versions point to, retired or not. */
+export type GateRows = {
+  readonly queueRows: ReadonlyMap<string, QueueRow>
+  readonly feedRows: ReadonlyMap<string, Feed & { readonly printerId: string }>
+  readonly paperRows: ReadonlyMap<string, typeof papers.$inferSelect>
+  readonly profileRows: ReadonlyMap<string, typeof profiles.$inferSelect>
+}
+
+/** The settings with which profiles were made, by the profile's id, where a version of this room has that seal. */
+export function settingsBehind(
+  db: Db,
+  list: readonly { readonly id: string; readonly sealMadeWith: string | null }[],
+): ReadonlyMap<string, Settings> {
+  const seals = list.flatMap((p) => p.sealMadeWith ?? [])
+  if (seals.length === 0) return new Map()
+  const rows = db.select().from(presetVersions).where(inArray(presetVersions.seal, seals)).all()
+  return new Map(
+    list.flatMap((p) => {
+      const row = rows.find((r) => r.seal === p.sealMadeWith)
+      return row ? [[p.id, parsed(settingsSchema, row.settings, `version ${row.id}`)] as const] : []
+    }),
+  )
+}
+
+/** The gates of a room's queues, each made when it is first asked for. */
+export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | null {
+  const made = new Map<string, Gate | null>()
+  const allPapers = [...rows.paperRows.values()]
+  const allProfiles = [...rows.profileRows.values()]
+  let behind: ReadonlyMap<string, Settings> | null = null
+  const make = (queueId: string): Gate | null => {
+    const row = rows.queueRows.get(queueId)
+    if (!row) return null
+    behind ??= settingsBehind(db, allProfiles)
+    const world: QueueWorld = {
+      feeds: [...rows.feedRows.values()].filter((f) => f.printerId === row.queue.printerId),
+      facts: row.facts,
+      papers: allPapers
+        .filter((p) => p.retiredAt === null)
+        .map((p) => ({
+          ...{ id: p.id, name: p.name, surface: surfaceOf(p.surface), weight: p.weight, thickness: um(p.thicknessUm) },
+        })),
+      profiles: allProfiles
+        .filter((p) => p.retiredAt === null)
+        .map((p) => ({ id: p.id, name: p.name, grey: p.space === 'GRAY' })),
+    }
+    return gateOf({
+      ...world,
+      queue: row.queue.name,
+      printer: { name: row.printer.nickname, retired: row.printer.retiredAt !== null, inkSet: row.printer.inkSet },
+      retired: [
+        ...allPapers.filter((p) => p.retiredAt !== null).map(({ id, name }) => ({ id, name, what: 'paper' as const })),
+        ...allProfiles
+          .filter((p) => p.retiredAt !== null)
+          .map(({ id, name }) => ({ id, name, what: 'profile' as const })),
+      ],
+      madeWith: behind,
+    })
+  }
+  return (queueId) => {
+    if (!made.has(queueId)) made.set(queueId, make(queueId))
+    return made.get(queueId) ?? null
+  }
+}
+
+/** What closes a sealed version today. */
+export function closedToday(
+  gate: Gate | null,
+  version: { readonly settings: Settings; readonly despite: Despite | null },
+  preset: { readonly name: string; readonly retired: boolean },
+): readonly GateFinding[] {
+  const found = gate ? closedOnSlip(gate.of(version.settings), version.despite?.says ?? [], sayGate) : []
+  return preset.retired ? [{ code: 'retired', what: 'preset', name: preset.name }, ...found] : found
+}
