@@ -63,6 +63,17 @@ export class OpenRoom {
     return result.value
   }
 
+  /** As somebody who reads what it touches, and does it all the same; what was asked about comes with it. */
+  async knowingly<I extends z.ZodType, P, O>(
+    action: Action<I, P, O>,
+    input: z.input<I>,
+  ): Promise<{ readonly uses: readonly string[]; readonly value: O }> {
+    const asked = await this.act(action, input)
+    if (asked.ok || asked.problem.code !== 'asks') throw new Error(`${action.name} did not ask`)
+    const { uses, key } = asked.problem
+    return { uses, value: await this.must(action, Object.assign({ knowing: key }, input)) }
+  }
+
   /** One value of the database, by SQL. */
   one<T = number>(sql: string, ...values: unknown[]): T {
     const row = this.db.$client.prepare(sql).get(...values) as Record<string, T> | undefined

@@ -24,6 +24,8 @@ const printerFields = {
   swapMicrolitres: z.int().min(0).max(1_000_000),
 }
 
+const { inkSet: _inkSet, ...printerEdited } = printerFields
+
 const paperFields = {
   maker: z.string().max(120),
   name: nameSchema,
@@ -146,7 +148,14 @@ export const INPUTS = {
   'size.edit': z.object({ ...edited, name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
   'size.retire': z.object(edited),
   'printer.add': z.object(printerFields),
-  'printer.edit': z.object({ ...edited, ...printerFields }),
+  'printer.edit': z.object({ ...edited, ...printerEdited }),
+  /** other inks: an act of its own, since what was measured with the former ones no longer holds */
+  'printer.ink-set': z.object({
+    ...edited,
+    inkSet: printerFields.inkSet,
+    at: timeSchema.nullable(),
+    note: noteSchema,
+  }),
   'printer.retire': z.object(edited),
   'printer.delete': z.object({ id: idSchema }),
   'printer.black': z.object({ id: idSchema, holds: z.enum(['photo', 'matte']) }),
@@ -165,6 +174,9 @@ export const INPUTS = {
     kind: z.enum(UPKEEP_KINDS),
     at: timeSchema.nullable(),
     note: noteSchema,
+    result: z.string().trim().max(200).default(''),
+    /** who did it, where that is not who notes it */
+    personId: idSchema.nullable().default(null),
   }),
   'feed.save': z.object({
     printerId: idSchema,
@@ -188,6 +200,7 @@ export const INPUTS = {
   'preset.carry': z.object({ id: idSchema, queueId: idSchema, name: nameSchema }),
   'preset.add': z.object({ name: nameSchema, draft: settingsSchema }),
   'preset.draft': z.object({ ...edited, name: nameSchema, draft: settingsSchema }),
+  'preset.rename': z.object({ ...edited, name: nameSchema }),
   /** `despite`: why it is sealed although something speaks against it; empty where nothing does */
   'preset.seal': z.object({ ...edited, why: noteSchema, despite: noteSchema.default('') }),
   'preset.retire': z.object(edited),
@@ -301,6 +314,7 @@ export type ActionOutput = {
   'size.retire': Saved
   'printer.add': Numbered
   'printer.edit': Saved
+  'printer.ink-set': Saved
   'printer.retire': Saved
   'printer.delete': Made
   'printer.black': Made
@@ -314,6 +328,7 @@ export type ActionOutput = {
   'preset.carry': Numbered & { readonly misfits: readonly string[] }
   'preset.add': Numbered
   'preset.draft': Saved
+  'preset.rename': Saved
   'preset.seal': { readonly versionId: string; readonly number: number; readonly seal: string }
   'preset.retire': Saved
   'preset.delete': Made

@@ -158,7 +158,7 @@ describe('the bench', () => {
           holdsBlack: 'matte',
           swapSeconds: 120,
           swapMicrolitres: 1900,
-          upkeep: [{ kind: 'nozzle check', at: Date.UTC(2026, 10, 15), note: '' }],
+          upkeep: [{ kind: 'nozzle check', at: Date.UTC(2026, 10, 15), note: '', result: '', by: 'Perrin' }],
           feeds: [{ ...VERSION.feed, revision: 1 }],
           loads: [
             {

@@ -4,8 +4,8 @@ import type { Um } from '@/core/length/length'
 import type { Needs } from '@/core/slip/needs'
 import type { Printer } from './printer'
 
-/** Upkeep that is due; null days: it was never noted. */
-export type Due = { readonly kind: string; readonly days: number | null }
+/** Upkeep that is due; null days: it was never noted; `since`: what made it due before its days were over. */
+export type Due = { readonly kind: string; readonly days: number | null; readonly since?: string }
 
 /** A print of a waiting slip as the bench shows it. */
 export type BenchSlip = {

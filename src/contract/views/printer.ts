@@ -30,7 +30,15 @@ export type Load = {
   readonly rollNumber: number | null
 }
 
-export type UpkeepEntry = { readonly kind: string; readonly at: number; readonly note: string }
+export type UpkeepEntry = {
+  readonly kind: string
+  readonly at: number
+  readonly note: string
+  /** what came of it */
+  readonly result: string
+  /** who did it */
+  readonly by: string
+}
 
 export type Printer = {
   readonly id: string
@@ -39,6 +47,8 @@ export type Printer = {
   readonly makeModel: string
   readonly carriage: Um
   readonly inkSet: string
+  /** since when; null: it was never changed here */
+  readonly inkSetAt: number | null
   readonly blackShared: boolean
   readonly swapSeconds: number
   readonly swapMicrolitres: number

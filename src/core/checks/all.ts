@@ -3,7 +3,7 @@ import type { PrintOutcome } from '@/core/slip/outcome'
 import { insideArea } from './area'
 import { borderlessPossible, enlargementKnown, noSliver } from './borderless'
 import type { Answer, Check, Finding, Level } from './check'
-import { versionAllowed } from './closed'
+import { inksHeld, versionAllowed } from './closed'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
 import { complete } from './complete'
 import { darknessKnown } from './darkness'
@@ -33,6 +33,7 @@ export const CHECKS: readonly Check[] = [
   resolutionEnough,
   paperLoaded,
   blackInkHeld,
+  inksHeld,
   darknessKnown,
   profilePresent,
   convertedOnce,

@@ -62,7 +62,15 @@ export type Found =
   | { readonly code: 'black_held' }
   | { readonly code: 'black_swap'; readonly holds: BlackInk; readonly needs: BlackInk; readonly printer: string }
   | { readonly code: 'upkeep_done' }
-  | { readonly code: 'upkeep_due'; readonly printer: string; readonly kind: string; readonly days: number | null }
+  | {
+      readonly code: 'upkeep_due'
+      readonly printer: string
+      readonly kind: string
+      readonly days: number | null
+      readonly since?: string
+    }
+  | { readonly code: 'inks_held' }
+  | { readonly code: 'other_inks'; readonly printer: string; readonly holds: string; readonly named: string }
   | { readonly code: 'grown_to_cover'; readonly percent: number }
   | { readonly code: 'edge_checked'; readonly number: number }
   | { readonly code: 'edge_unchecked'; readonly feed: string; readonly borderless: boolean; readonly queue: string }

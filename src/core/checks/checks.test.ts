@@ -485,6 +485,27 @@ const CASES: readonly Case[] = [
     level: 'stop',
     says: /^Matte colour is closed: Fine takes too long here \(quality: Fine\)\. Take another preset/,
   },
+  {
+    name: 'the inks that the preset names',
+    check: 'inks',
+    rest: { version: { ...VERSION, holdsInkSet: 'inks' } },
+    level: 'fine',
+    says: /holds the ink set that the preset names/,
+  },
+  {
+    name: 'other inks',
+    check: 'inks',
+    rest: { version: { ...VERSION, holdsInkSet: 'inks 2' } },
+    level: 'caution',
+    says: /^Otter holds inks 2 now; this names inks/,
+  },
+  {
+    name: 'upkeep that new heads made due',
+    check: 'upkeep',
+    rest: { version: { ...VERSION, due: [{ kind: 'nozzle check', days: 1, since: 'head change' }] } },
+    level: 'caution',
+    says: /^The nozzle check of Otter is due since the head change\.$/,
+  },
   { name: 'a print', check: 'ink', level: 'fine', says: /Something is printed/ },
   {
     name: 'margins that use up the sheet',

@@ -111,7 +111,9 @@ export type VersionFacts = {
   /** what closes it by today's rules, facts and parts; nothing speaks against it where it is empty or left away */
   readonly closed?: readonly GateFinding[]
   /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
-  readonly due: readonly { readonly kind: string; readonly days: number | null }[]
+  readonly due: readonly { readonly kind: string; readonly days: number | null; readonly since?: string }[]
+  /** the ink set that its printer holds now */
+  readonly holdsInkSet?: string
 }
 
 /** Sheets or roll in this room that fit the slip's sheet and paper. */

@@ -150,7 +150,12 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `${f.queue} cannot be printed to from here: ${sayNotTaken(f.why)}`
     case 'upkeep_done':
       return 'The printer’s upkeep is not overdue.'
+    case 'inks_held':
+      return 'The printer holds the ink set that the preset names.'
+    case 'other_inks':
+      return sayGate({ code: 'ink_set', printer: f.printer, holds: f.holds, named: f.named })
     case 'upkeep_due':
+      if (f.since) return `The ${f.kind} of ${f.printer} is due since the ${f.since}.`
       return f.days === null
         ? `A ${f.kind} of ${f.printer} was never noted.`
         : `The ${f.kind} of ${f.printer} is ${f.days} days old.`

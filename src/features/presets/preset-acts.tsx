@@ -10,6 +10,7 @@ import { SETTING_NAMES, sayValue, sealOwnOf } from '@/core/words/settings'
 import { FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { Against } from './against'
 import css from './preset.module.css'
 import type { PresetView, PresetWorld } from './types'
 
@@ -156,21 +157,11 @@ export function DraftConflict(props: {
   )
 }
 
-export function RenameForm({
-  preset,
-  settings,
-  onDone,
-}: {
-  readonly preset: PresetView
-  readonly settings: Settings | null
-  readonly onDone: () => void
-}) {
+export function RenameForm({ preset, onDone }: { readonly preset: PresetView; readonly onDone: () => void }) {
   const form = useRoomForm({
-    action: 'preset.draft',
+    action: 'preset.rename',
     row: preset,
     values: (p) => ({ name: p?.name ?? preset.name }),
-    // what the draft is in the room now stays as it is there
-    input: (v, p) => ({ ...v, draft: p?.draft ?? settings }),
     done: (v) => `It is called ${v.name} now.`,
     then: onDone,
   })
@@ -184,24 +175,39 @@ export function RenameForm({
 export function SealForm({
   preset,
   number,
+  against,
   onDone,
 }: {
   readonly preset: PresetView
   readonly number: number
+  /** what speaks against the draft */
+  readonly against: readonly string[]
   readonly onDone: () => void
 }) {
   const form = useRoomForm({
     action: 'preset.seal',
     row: { id: preset.id, revision: preset.revision, draft: preset.draft },
     // the draft is no field, yet a change of it is shown before it is sealed
-    values: (p) => ({ why: '', draft: JSON.stringify(p?.draft ?? null) }),
-    input: ({ why }) => ({ why }),
+    values: (p) => ({ why: '', despite: '', draft: JSON.stringify(p?.draft ?? null) }),
+    input: ({ why, despite }) => ({ why, despite }),
     done: `Version ${number} is sealed; it never changes from now on.`,
     then: onDone,
   })
+  const { problem } = form
+  const says = problem?.code === 'gate' ? problem.says : against
   return (
     <Form form={form} submit={`Seal version ${number}`}>
       <p className="soft">A version never changes again. What is measured with it stays bound to its seal.</p>
+      {says.length > 0 ? (
+        <>
+          <Against says={says} />
+          <FormText
+            field={form.at('despite')}
+            label="Seal it all the same, because"
+            placeholder="this stays with the version"
+          />
+        </>
+      ) : null}
       <FormText field={form.at('why')} label="Why this version" placeholder="what was learned" first />
       {form.at('draft').there ? (
         <p className="level-caution small">The draft itself was changed: close this, look at it, then seal it.</p>

@@ -1,6 +1,7 @@
 'use client'
 
 import { Button } from '@mantine/core'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
@@ -16,6 +17,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { Against, Despite } from './against'
 import css from './preset.module.css'
 import { CarryForm, Compare, DraftConflict, RenameForm, SealForm } from './preset-acts'
 import { PresetRows } from './preset-rows'
@@ -34,6 +36,8 @@ export function PresetPage(props: {
   readonly preset: PresetView
   readonly world: PresetWorld
   readonly deeds: Deeds
+  /** what speaks against the draft or newest version as the room is now */
+  readonly against: readonly string[]
   /** for comparing */
   readonly others: readonly PresetView[]
   readonly now: number
@@ -74,7 +78,7 @@ export function PresetPage(props: {
           {(close) => <CarryForm preset={preset} world={world} onDone={close} />}
         </FormButton>
         <FormButton label="Rename" title={preset.name}>
-          {(close) => <RenameForm preset={preset} settings={settings} onDone={close} />}
+          {(close) => <RenameForm preset={preset} onDone={close} />}
         </FormButton>
         <Button
           size="compact-xs"
@@ -102,7 +106,7 @@ export function PresetPage(props: {
         ) : null}
         {preset.draft ? (
           <FormButton label={`Seal version ${next}`} title={`Seal version ${next}`} primary>
-            {(close) => <SealForm preset={preset} number={next} onDone={close} />}
+            {(close) => <SealForm preset={preset} number={next} against={props.against} onDone={close} />}
           </FormButton>
         ) : null}
       </PageHead>
@@ -111,6 +115,7 @@ export function PresetPage(props: {
           {conflict ? (
             <DraftConflict mine={conflict.mine} theirs={conflict.theirs} world={world} onKeep={keep} onTake={take} />
           ) : null}
+          <Against says={props.against} />
           {settings ? (
             <PresetRows
               settings={settings}
@@ -141,7 +146,9 @@ export function PresetPage(props: {
               ) : null}
               {preset.versions.map((v, i) => (
                 <li key={v.id}>
-                  <span className={css.versionNumber}>{v.number}</span>
+                  <Link href={`/presets/${preset.id}?version=${v.id}`} className={css.versionNumber}>
+                    {v.number}
+                  </Link>
                   <span>
                     seal {v.seal}
                     {v.formerSeal ? ` (formerly ${v.formerSeal})` : ''}, {sayShortDay(v.at, timeZone, now)}, {v.by}
@@ -150,6 +157,7 @@ export function PresetPage(props: {
                       {sayChange(preset.versions[i + 1]?.settings ?? null, v.settings, world)}
                       {v.why ? ` (${v.why})` : ''}
                     </span>
+                    {v.despite ? <Despite despite={v.despite} /> : null}
                   </span>
                 </li>
               ))}

@@ -18,7 +18,7 @@ const version = (number: number, seal: string, settings = VERSION.settings) => (
   formerSeal: null,
   at: 0,
   by: 'Perrin',
-  why: '',
+  ...{ why: '', despite: null, words: null },
 })
 const MATTE: PresetView = {
   id: 'p1',

@@ -12,6 +12,10 @@ export type VersionView = {
   readonly at: number
   readonly by: string
   readonly why: string
+  /** what spoke against it when it was sealed all the same, and why it was */
+  readonly despite: { readonly says: readonly string[]; readonly because: string } | null
+  /** what each setting was called when it was sealed; null: sealed before that was kept */
+  readonly words: Readonly<Record<string, string>> | null
 }
 
 export type PresetView = {

@@ -5,7 +5,7 @@ import { UPKEEP_KINDS } from '@/contract/actions'
 import type { Printer } from '@/contract/views/printer'
 import { fromMm } from '@/core/length/length'
 import { CountField } from '@/ui/fields/count-field'
-import { FormCheck, FormCount, FormLength, FormNote, FormSelect, FormText } from '@/ui/form/fields'
+import { FormCheck, FormCount, FormLength, FormNote, FormSelect, FormText, FormWhen } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
@@ -36,7 +36,7 @@ export function PrinterForm({ printer, onDone }: { readonly printer: Printer | n
       <FormText field={form.at('nickname')} label="Nickname" first />
       <FormText field={form.at('makeModel')} label="Make and model" />
       <FormLength field={form.at('carriage')} label="Carriage width" min={10_000} />
-      <FormText field={form.at('inkSet')} label="Ink set" />
+      {printer ? null : <FormText field={form.at('inkSet')} label="Ink set" />}
       <FormCheck field={form.at('blackShared')} label="Photo and matte black share a channel and have to be swapped" />
       {form.values.blackShared ? (
         <div className={lists.fields}>
@@ -49,20 +49,61 @@ export function PrinterForm({ printer, onDone }: { readonly printer: Printer | n
 }
 
 type UpkeepKind = (typeof UPKEEP_KINDS)[number]
-const NOTED: { readonly kind: UpkeepKind; readonly note: string } = { kind: 'nozzle check', note: '' }
+type Noted = {
+  readonly kind: UpkeepKind
+  readonly at: number | null
+  readonly personId: string | null
+  readonly result: string
+  readonly note: string
+}
+const NOTED: Noted = { kind: 'nozzle check', at: null, personId: null, result: '', note: '' }
 
-export function UpkeepForm({ printer, onDone }: { readonly printer: Printer } & Done) {
+type People = readonly { readonly id: string; readonly name: string }[]
+
+export function UpkeepForm({ printer, people, onDone }: { readonly printer: Printer; readonly people: People } & Done) {
   const form = useRoomForm({
     action: 'upkeep.log',
     row: null,
     values: () => NOTED,
-    input: (v) => ({ printerId: printer.id, at: null, ...v }),
+    input: (v) => ({ printerId: printer.id, ...v }),
     done: (v) => `Noted: ${v.kind} of ${printer.nickname}.`,
     then: onDone,
   })
   return (
     <Form form={form} submit="Note it">
       <FormSelect field={form.at('kind')} label="What was done" data={UPKEEP_KINDS} />
+      <FormText field={form.at('result')} label="Result" placeholder="all nozzles fire; two gaps in the grey" />
+      <FormWhen field={form.at('at')} label="When" />
+      <FormSelect
+        field={form.at('personId')}
+        label="Who did it"
+        none="whoever notes it"
+        data={people.map((p) => ({ value: p.id, label: p.name }))}
+      />
+      <FormNote field={form.at('note')} label="Note" />
+    </Form>
+  )
+}
+
+/** Other inks: an act of its own, with its upkeep entry. */
+export function InkSetForm({ printer, onDone }: { readonly printer: Printer } & Done) {
+  const form = useRoomForm({
+    action: 'printer.ink-set',
+    row: printer,
+    values: (p): { readonly inkSet: string; readonly at: number | null; readonly note: string } => ({
+      ...{ inkSet: p?.inkSet ?? '', at: null, note: '' },
+    }),
+    done: (v) => `${printer.nickname} holds ${v.inkSet} now; its upkeep says so.`,
+    then: onDone,
+  })
+  return (
+    <Form form={form} submit="Change the ink set">
+      <p className="soft">
+        What was measured with the former inks no longer holds: profiles and checks made with them are shown as stale
+        until a version names the new ones.
+      </p>
+      <FormText field={form.at('inkSet')} label="It holds now" first />
+      <FormWhen field={form.at('at')} label="Since" />
       <FormNote field={form.at('note')} label="Note" />
     </Form>
   )

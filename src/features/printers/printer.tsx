@@ -8,7 +8,7 @@ import type { Printer, Queue } from '@/contract/views/printer'
 import { fromMm, type LengthUnit } from '@/core/length/length'
 import { tradeLength, writeLength, writeNumber } from '@/core/length/write'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
-import { sayDay, sayDuration } from '@/ui/parts/dates'
+import { sayDay, sayDuration, sayTime } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
@@ -17,7 +17,7 @@ import { useWays } from '@/ui/unit/unit'
 import { type DueLine, EdgeSection } from './edge-section'
 import { FeedForm } from './feed-forms'
 import css from './printer.module.css'
-import { GoodForForm, PrinterForm, UpkeepForm } from './printer-forms'
+import { GoodForForm, InkSetForm, PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueFeedForm } from './queue-feed-form'
 import { QueueSection, type RuleWorld } from './queue-section'
 import type { ToldView } from './told-section'
@@ -29,6 +29,8 @@ export function PrinterPage({
   checks,
   due,
   heard,
+  people,
+  formerInks,
   now,
 }: {
   readonly printer: Printer
@@ -37,6 +39,10 @@ export function PrinterPage({
   readonly due: readonly DueLine[]
   /** what each queue's printer told, by queue */
   readonly heard: Readonly<Record<string, ToldView | null>>
+  /** who can have done upkeep */
+  readonly people: readonly { readonly id: string; readonly name: string }[]
+  /** presets whose newest version names other inks than the printer holds */
+  readonly formerInks: readonly string[]
   readonly now: number
 }) {
   const { unit, timeZone } = useWays()
@@ -76,7 +82,16 @@ export function PrinterPage({
           <dt>Carriage</dt>
           <dd>{tradeLength(printer.carriage, unit)}</dd>
           <dt>Ink set</dt>
-          <dd>{printer.inkSet}</dd>
+          <dd>
+            {printer.inkSet}
+            {printer.inkSetAt === null ? '' : `, since ${sayDay(printer.inkSetAt, timeZone, now)}`}{' '}
+            <FormButton label="Change" title={`Ink set of ${printer.nickname}`}>
+              {(close) => <InkSetForm printer={printer} onDone={close} />}
+            </FormButton>
+            {formerInks.length > 0 ? (
+              <span className="level-caution"> {formerInks.join(', ')} still name the former inks.</span>
+            ) : null}
+          </dd>
           <dt>Black</dt>
           <dd>
             {printer.blackShared
@@ -119,7 +134,7 @@ export function PrinterPage({
           <div className={lists.row}>
             <h2>Upkeep</h2>
             <FormButton label="Note upkeep" title={`Upkeep of ${printer.nickname}`}>
-              {(close) => <UpkeepForm printer={printer} onDone={close} />}
+              {(close) => <UpkeepForm printer={printer} people={people} onDone={close} />}
             </FormButton>
             <FormButton label="How long each stays good" title={`Upkeep of ${printer.nickname}`}>
               {(close) => <GoodForForm printer={printer} onDone={close} />}
@@ -132,12 +147,16 @@ export function PrinterPage({
           <table className="ruled">
             <tbody>
               {printer.upkeep.map((u) => (
-                <tr key={`${u.kind} ${u.at}`}>
-                  <td style={{ width: 160 }}>{sayDay(u.at, timeZone, now)}</td>
+                <tr key={`${u.kind} ${u.at} ${u.note}`}>
+                  <td style={{ width: 160 }}>
+                    {sayDay(u.at, timeZone, now)}, {sayTime(u.at, timeZone)}
+                  </td>
                   <td className="strong" style={{ width: 200 }}>
                     {u.kind}
                   </td>
+                  <td>{u.result}</td>
                   <td>{u.note}</td>
+                  <td className="soft">{u.by}</td>
                 </tr>
               ))}
             </tbody>

@@ -38,6 +38,7 @@ const PRINTER: Printer = {
   nickname: 'Otter',
   makeModel: 'desktop pigment printer, 329 mm',
   carriage: fromMm(329),
+  inkSetAt: null,
   inkSet: 'ten pigments',
   blackShared: true,
   swapSeconds: 120,

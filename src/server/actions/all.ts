@@ -17,9 +17,10 @@ import {
 } from './papers'
 import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
 import { takeUntagged } from './pictures'
-import { addPreset, deletePreset, draftPreset, restorePreset, retirePreset, sealPreset } from './presets'
+import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
+  changeInkSet,
   deletePrinter,
   editPrinter,
   logUpkeep,
@@ -66,6 +67,7 @@ export const ACTIONS: {
   'size.retire': retireSize,
   'printer.add': addPrinter,
   'printer.edit': editPrinter,
+  'printer.ink-set': changeInkSet,
   'printer.retire': retirePrinter,
   'printer.delete': deletePrinter,
   'printer.black': setBlack,
@@ -79,6 +81,7 @@ export const ACTIONS: {
   'preset.carry': carryPreset,
   'preset.add': addPreset,
   'preset.draft': draftPreset,
+  'preset.rename': renamePreset,
   'preset.seal': sealPreset,
   'preset.retire': retirePreset,
   'preset.delete': deletePreset,

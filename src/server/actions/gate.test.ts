@@ -8,6 +8,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
 import { readPreset, versionFacts } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { dueUpkeep } from '@/server/stores/rail'
 import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
 import { TestRoom } from '../../../test/room'
 
@@ -149,5 +150,77 @@ describe('sealing', () => {
     })
     await room.must(ACTIONS['preset.seal'], { id: presetId, revision: 2, why: '', despite: 'for nothing' })
     expect(room.one('select despite from preset_versions where number = 2')).toBeNull()
+  })
+})
+
+describe('another ink set', () => {
+  it('is an act: asked about, with its upkeep entry, and stale until versions name it', async () => {
+    const { room, presetId, stops, slip } = await opened()
+    const printer = () => {
+      const p = listPrinters(room.db)[0]
+      if (!p) throw new Error('no printer')
+      return p
+    }
+    const input = { id: printer().id, revision: 1, inkSet: 'inks 2', at: room.now - 3_600_000, note: 'all of them' }
+    const asked = await room.act(ACTIONS['printer.ink-set'], input)
+    if (asked.ok || asked.problem.code !== 'asks') throw new Error('it was not asked')
+    expect(asked.problem.uses).toEqual([
+      expect.stringMatching(/^Otter, Plain sheet, version 1: Otter holds inks 2 now; this names the inks it came with/),
+    ])
+    expect(printer()).toMatchObject({ inkSet: 'the inks it came with', inkSetAt: null, upkeep: [] })
+    await room.must(ACTIONS['printer.ink-set'], { ...input, knowing: asked.problem.key } as never)
+    expect(printer()).toMatchObject({ inkSet: 'inks 2', inkSetAt: input.at })
+    expect(printer().upkeep).toEqual([
+      { kind: 'ink change', at: input.at, note: 'all of them', result: 'inks 2', by: 'Keeper' },
+    ])
+    // a caution, no stop: the printer prints with them
+    expect(stops()).toEqual([])
+    const s = readSlip(room.db, slip.id)
+    const [version] = versionFacts(room.db, [s?.body.prints[0]?.versionId ?? ''], room.now).versions
+    expect(version).toMatchObject({ holdsInkSet: 'inks 2', settings: { inkSet: 'the inks it came with' } })
+    expect(presetId).not.toBe('')
+  })
+  it('the same again is none, and none is changed in the future', async () => {
+    const { room } = await opened()
+    const id = listPrinters(room.db)[0]?.id
+    const act = (more: object) =>
+      room.act(ACTIONS['printer.ink-set'], { id, revision: 1, inkSet: 'inks 2', at: null, note: '', ...more })
+    expect(await act({ inkSet: 'the inks it came with' })).toMatchObject({
+      problem: { code: 'input', issues: [{ path: 'inkSet' }] },
+    })
+    expect(await act({ at: room.now + 1 })).toMatchObject({ problem: { code: 'input', issues: [{ path: 'at' }] } })
+    expect(room.one('select count(*) from upkeep')).toBe(0)
+  })
+})
+
+describe('upkeep', () => {
+  it('can be noted for yesterday and for somebody else, with its result; never for tomorrow', async () => {
+    const { room } = await opened()
+    const other = await room.must(ACTIONS['person.add'], { name: 'Marlow', role: 'helper', groupId: null })
+    const printerId = listPrinters(room.db)[0]?.id ?? ''
+    const note = { printerId, kind: 'nozzle check', note: '', result: 'all fire', personId: other.id } as const
+    await room.must(ACTIONS['upkeep.log'], { ...note, at: room.now - 86_400_000 })
+    expect(listPrinters(room.db)[0]?.upkeep).toEqual([
+      { kind: 'nozzle check', at: room.now - 86_400_000, note: '', result: 'all fire', by: 'Marlow' },
+    ])
+    expect(await room.act(ACTIONS['upkeep.log'], { ...note, at: room.now + 60_000 })).toMatchObject({
+      problem: { code: 'input', issues: [{ path: 'at' }] },
+    })
+  })
+  it('new heads make alignment and nozzle check due, whatever their days', () => {
+    const day = 86_400_000
+    const at = (kind: string, daysAgo: number) => ({ kind, at: 100 * day - daysAgo * day })
+    const due = (...upkeep: { kind: string; at: number }[]) =>
+      dueUpkeep({ upkeep, goodFor: { 'nozzle check': 7 } }, 100 * day)
+    expect(due(at('nozzle check', 3))).toEqual([])
+    expect(due(at('head change', 2), at('nozzle check', 3), at('head alignment', 5))).toEqual([
+      { kind: 'head alignment', days: 5, since: 'head change' },
+      { kind: 'nozzle check', days: 3, since: 'head change' },
+    ])
+    expect(due(at('nozzle check', 1), at('head change', 2), at('head alignment', 2))).toEqual([])
+    expect(due(at('head change', 2))).toEqual([
+      { kind: 'nozzle check', days: null, since: 'head change' },
+      { kind: 'head alignment', days: null, since: 'head change' },
+    ])
   })
 })

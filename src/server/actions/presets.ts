@@ -4,17 +4,20 @@ import { INPUTS } from '@/contract/actions'
 import { settingsSchema } from '@/contract/preset'
 import { queueFactsSchema } from '@/contract/printer'
 import { MUST } from '@/core/gate/gate'
+import { SETTING_ORDER } from '@/core/preset/differences'
 import { sealedText, shortSeal } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
 import { sayGate } from '@/core/words/gate'
 import type { Problem } from '@/core/words/problems'
+import { sayValue } from '@/core/words/settings'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { feeds, papers, presets, presetVersions, profiles, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import type { Despite } from '@/server/stores/gates'
+import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue } from '@/server/stores/presets'
 import { asksWhatCloses } from './asking'
 import { revise, revised } from './rows'
@@ -56,6 +59,8 @@ export function sealVersion(
     .from(presetVersions)
     .where(and(eq(presetVersions.seal, short), ne(presetVersions.sealHash, sealHash)))
     .get()
+  const world = presetWorld(db)
+  const words = Object.fromEntries(SETTING_ORDER.map((key) => [key, sayValue(key, settings[key], world)]))
   const row = {
     id: newId(),
     presetId,
@@ -64,6 +69,7 @@ export function sealVersion(
     canonical,
     sealHash,
     seal: taken ? shortSeal(hash, 8) : short, // two different seals never look alike
+    words,
     ...by,
   }
   db.insert(presetVersions).values(row).run()
@@ -116,6 +122,14 @@ export const draftPreset = action({
     const wrong = settingsPointNowhere(db, input.draft)
     return wrong ? bad(wrong) : revised(db, presets, 'This preset', input, { name: input.name, draft: input.draft })
   },
+})
+
+/** Another name: its draft and its versions stay as they are. */
+export const renamePreset = action({
+  name: 'preset.rename',
+  role: 'keeper',
+  input: INPUTS['preset.rename'],
+  commit: ({ name, ...input }, { db }) => revised(db, presets, 'This preset', input, { name }),
 })
 
 /** Makes the draft the next version. */

@@ -67,6 +67,31 @@ export const editPrinter = action({
     revised(db, printers, 'This printer', { id, revision }, { carriageUm: carriage, ...values }),
 })
 
+/** Other inks are in the printer: its upkeep says so, and what names the former ones is asked about first. */
+export const changeInkSet = action({
+  name: 'printer.ink-set',
+  role: 'keeper',
+  input: INPUTS['printer.ink-set'],
+  asks: asksWhatCloses('With another ink set this turns stale:'),
+  commit({ id, revision, inkSet, at, note }, { db, actor, now }) {
+    const printer = db.select().from(printers).where(eq(printers.id, id)).get()
+    if (printer?.inkSet === inkSet)
+      return bad({ code: 'input', issues: [{ path: 'inkSet', message: `${inkSet} is what it holds already` }] })
+    const late = tooLate(at, now)
+    if (late) return bad(late)
+    const saved = revise(db, printers, 'This printer', id, revision, { inkSet, inkSetAt: at ?? now })
+    if (!saved.ok) return saved
+    db.insert(upkeep)
+      .values({ id: newId(), printerId: id, kind: 'ink change', at: at ?? now, note, result: inkSet, byId: actor.id })
+      .run()
+    return ok({ value: saved.value, subject: id, data: { inkSet } })
+  },
+})
+
+/** What was done was done before now. */
+const tooLate = (at: number | null, now: number): Problem | null =>
+  at !== null && at > now ? { code: 'input', issues: [{ path: 'at', message: 'that is still to come' }] } : null
+
 export const retirePrinter = action({
   name: 'printer.retire',
   role: 'keeper',
@@ -163,12 +188,14 @@ export const logUpkeep = action({
   name: 'upkeep.log',
   role: 'helper',
   input: INPUTS['upkeep.log'],
-  commit({ printerId, kind, at, note }, { db, actor, now }) {
+  commit({ printerId, kind, at, note, result, personId }, { db, actor, now }) {
+    const late = tooLate(at, now)
+    if (late) return bad(late)
     if (!db.select().from(printers).where(eq(printers.id, printerId)).get())
       return bad({ code: 'not_found', what: 'This printer' })
     const id = newId()
     db.insert(upkeep)
-      .values({ id, printerId, kind, at: at ?? now, note, byId: actor.id })
+      .values({ id, printerId, kind, at: at ?? now, note, result, personId, byId: actor.id })
       .run()
     return ok({ value: { id }, subject: printerId, data: { kind } })
   },

@@ -93,7 +93,7 @@ export const edgeChecksOf = (db: Db, printerId: string): readonly EdgeCheck[] =>
     .map((r) => toCheck(db, r))
 
 /** Upkeep after which a check does not hold any more. */
-const UPSETS = ['driver change', 'head change']
+const UPSETS = ['driver change', 'head change', 'ink change']
 
 type Solved = { readonly row: CheckRow; readonly seal: string; readonly result: CheckResult }
 type Edge = 'margins' | 'borderless'

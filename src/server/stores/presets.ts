@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm'
+import { z } from 'zod'
 import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import type { PresetLine } from '@/contract/views/preset'
@@ -43,6 +44,10 @@ export type Version = {
   readonly at: number
   readonly by: string
   readonly why: string
+  /** what spoke against it when it was sealed all the same, and why it was */
+  readonly despite: Despite | null
+  /** what each setting was called when it was sealed; null: sealed before that was kept */
+  readonly words: Readonly<Record<string, string>> | null
 }
 
 export type Preset = {
@@ -59,6 +64,7 @@ export type Preset = {
 const toVersion = (v: typeof presetVersions.$inferSelect, by: string | null): Version => ({
   ...{ id: v.id, presetId: v.presetId, number: v.number, settings: readSettings(v.settings, v.id) },
   ...{ seal: v.seal, formerSeal: v.formerSeal, at: v.at, by: by ?? 'someone', why: v.why },
+  ...{ despite: readDespite(v.despite, v.id), words: readWords(v.words, v.id) },
 })
 
 const draftOf = (p: typeof presets.$inferSelect): Settings | null =>
@@ -289,6 +295,7 @@ const factsWorld = (db: Db, now: number) => {
         paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
         profile: profileOf(settings),
         ...edges.of(queue.id, feed.id, version.seal, printer.id),
+        holdsInkSet: printer.inkSet,
         holdsBlack: printer.blackShared ? printer.holdsBlack : null,
         loaded: loaded.get(feed.id) ?? null,
         darkness: facts.darkness,
@@ -334,6 +341,12 @@ export function readVersionFacts(db: Db, id: string, now: number): Result<Versio
       : { code: 'not_found', what: 'This version of a preset' },
   )
 }
+
+const wordsSchema = z.record(z.string(), z.string()).readonly()
+
+/** What each setting of a version was called when it was sealed. */
+const readWords = (json: unknown, versionId: string): Readonly<Record<string, string>> | null =>
+  json === null ? null : parsed(wordsSchema, json, `version ${versionId}`)
 
 /** What a version was sealed in spite of. */
 export const readDespite = (json: unknown, versionId: string): Despite | null =>

@@ -37,6 +37,7 @@ function readPrinters(db: Db): readonly Printer[] {
       makeModel: row.makeModel,
       carriage: um(row.carriageUm),
       inkSet: row.inkSet,
+      inkSetAt: row.inkSetAt,
       blackShared: row.blackShared,
       swapSeconds: row.swapSeconds,
       swapMicrolitres: row.swapMicrolitres,
@@ -46,7 +47,7 @@ function readPrinters(db: Db): readonly Printer[] {
       feeds: feedRows.filter((f) => f.printerId === row.id).map(toFeed),
       queues: queueRows.filter((q) => q.printerId === row.id).map(toQueue),
       loads: loadRows.filter((l) => l.printerId === row.id).map(({ printerId: _, ...load }) => load),
-      upkeep: upkeepRows.filter((u) => u.printerId === row.id).map(({ kind, at, note }) => ({ kind, at, note })),
+      upkeep: upkeepRows.filter((u) => u.printerId === row.id).map(({ printerId: _, ...entry }) => entry),
     }))
 }
 
@@ -107,12 +108,13 @@ function allLoads(db: Db): readonly (Load & { readonly printerId: string })[] {
 /** The latest entries of each printer, and the last of each kind however much was noted since; the newest first. */
 function allUpkeep(db: Db): readonly (UpkeepEntry & { readonly printerId: string })[] {
   const rank = (by: string) => sql.raw(`row_number() over (partition by ${by} order by at desc, rowid desc)`)
-  const rows = db.all<{ printer_id: string; kind: string; at: number; note: string }>(
-    sql`select printer_id, kind, at, note from (
+  const rows = db.all<{ printer_id: string; kind: string; at: number; note: string; result: string; by: string }>(
+    sql`select u.printer_id, u.kind, u.at, u.note, u.result, coalesce(p.name, 'someone') as by from (
       select *, ${rank('printer_id')} as latest, ${rank('printer_id, kind')} as of_kind from upkeep
-    ) where latest <= ${UPKEEP_SHOWN} or of_kind = 1 order by at desc`,
+    ) u left join people p on p.id = coalesce(u.person_id, u.by_id)
+    where u.latest <= ${UPKEEP_SHOWN} or u.of_kind = 1 order by u.at desc`,
   )
-  return rows.map(({ printer_id: printerId, kind, at, note }) => ({ printerId, kind, at, note }))
+  return rows.map(({ printer_id: printerId, ...entry }) => ({ printerId, ...entry }))
 }
 
 const UPKEEP_SHOWN = 40

@@ -7,19 +7,34 @@ import { listPrinters } from './printers'
 
 const DAY = 86_400_000
 
+type Noted = Pick<UpkeepEntry, 'kind' | 'at'>
+
+/** What new heads make due. */
+const AFTER_HEADS: readonly string[] = ['nozzle check', 'head alignment']
+
 /** What of a printer's upkeep is due: the kind and its age in days, what was never noted first, then the oldest. */
 export function dueUpkeep(
   {
     upkeep: entries,
     goodFor,
-  }: { readonly upkeep: readonly UpkeepEntry[]; readonly goodFor: Readonly<Record<string, number>> },
+  }: {
+    readonly upkeep: readonly Pick<UpkeepEntry, 'kind' | 'at'>[]
+    readonly goodFor: Readonly<Record<string, number>>
+  },
   now: number,
 ): readonly Due[] {
-  const due = Object.entries(goodFor).flatMap(([kind, good]): readonly Due[] => {
-    const last = entries.find((e) => e.kind === kind)
-    if (!last) return [{ kind, days: null }]
-    const days = Math.floor((now - last.at) / DAY)
-    return days > good ? [{ kind, days }] : []
+  const newest = (kind: string): Noted | undefined =>
+    entries.filter((e) => e.kind === kind).reduce<Noted | undefined>((a, b) => (a && a.at >= b.at ? a : b), undefined)
+  const heads = newest('head change')
+  const kinds = [...new Set([...Object.keys(goodFor), ...(heads ? AFTER_HEADS : [])])]
+  const due = kinds.flatMap((kind): readonly Due[] => {
+    const last = newest(kind)
+    const days = last ? Math.floor((now - last.at) / DAY) : null
+    if (heads && AFTER_HEADS.includes(kind) && (!last || last.at < heads.at))
+      return [{ kind, days, since: 'head change' }]
+    const good = goodFor[kind]
+    if (good === undefined) return []
+    return days === null || days > good ? [{ kind, days }] : []
   })
   return due.toSorted((a, b) => (b.days ?? Number.MAX_SAFE_INTEGER) - (a.days ?? Number.MAX_SAFE_INTEGER))
 }

@@ -6,6 +6,7 @@ import type { Um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import { same } from '@/core/merge/merge'
 import { type Minor, writeMoney } from '@/core/money/money'
+import { instantOf, wallTime } from '@/core/time/zone'
 import { CountField } from '@/ui/fields/count-field'
 import { LengthField } from '@/ui/fields/length-field'
 import { MoneyField } from '@/ui/fields/money-field'
@@ -58,6 +59,25 @@ export function FormText(props: Of<string> & First & { readonly placeholder?: st
         error={field.error}
         autoComplete="off"
         onChange={(e) => field.set(e.currentTarget.value)}
+      />
+    </Changed>
+  )
+}
+
+/** A time on the room's own clock; empty means now. */
+export function FormWhen(props: Of<number | null>) {
+  const { field, label } = props
+  const { timeZone } = useWays()
+  const shown = field.value === null ? '' : wallTime(field.value, timeZone)
+  return (
+    <Changed field={field} say={(v) => (v === null ? 'now' : wallTime(v, timeZone).replace('T', ' '))}>
+      <TextInput
+        type="datetime-local"
+        label={label}
+        description="left empty: now"
+        value={shown}
+        error={field.error}
+        onChange={(e) => field.set(instantOf(e.currentTarget.value, timeZone))}
       />
     </Changed>
   )

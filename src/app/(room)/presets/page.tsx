@@ -17,7 +17,7 @@ export default async function Page({
 }) {
   const { version, q = '', from: asked } = await searchParams
   const holder = version ? presetOfVersion(room(), version) : null
-  if (holder) redirect(`/presets/${holder}`)
+  if (holder) redirect(`/presets/${holder}?version=${version}`)
   const from = Math.max(0, Math.floor(Number(asked ?? 0)) || 0)
   const world = presetWorld(room())
   const { presets, count } = pageOfPresets(room(), q, from, PAGE)

@@ -4,7 +4,9 @@ import { PrinterPage } from '@/features/printers/printer'
 import { room } from '@/server/db/open'
 import { dueChecks, edgeChecksOf } from '@/server/stores/edge-checks'
 import { listShelf } from '@/server/stores/papers'
+import { listPeople } from '@/server/stores/people'
 import { presetWorld } from '@/server/stores/preset-world'
+import { listPresets } from '@/server/stores/presets'
 import { readPrinter } from '@/server/stores/printers'
 import { toldOf } from '@/server/stores/told'
 
@@ -27,6 +29,14 @@ export default async function Page({ params }: Params) {
       checks={checks}
       due={dueChecks(db, checks, Date.now())}
       heard={Object.fromEntries(printer.queues.map((q) => [q.id, toldOf(db, q.id)]))}
+      people={listPeople(db)
+        .filter((p) => p.role !== 'member')
+        .map(({ id, name }) => ({ id, name }))}
+      formerInks={listPresets(db).flatMap((p) => {
+        const settings = p.versions[0]?.settings
+        const here = printer.queues.some((q) => q.id === settings?.queueId)
+        return here && !p.retired && settings?.inkSet !== printer.inkSet ? [p.name] : []
+      })}
       now={Date.now()}
     />
   )
