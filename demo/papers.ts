@@ -79,7 +79,7 @@ export const DEMO_PAPERS: readonly {
   {
     maker: 'Mill at Low Fen',
     name: 'Saltmarsh Cotton 310',
-    surface: 'cotton',
+    surface: 'textured',
     weight: 310,
     thickness: um(480),
     note: 'Single sheets only, brush the dust off first.',

@@ -1,5 +1,5 @@
 import { fromMm, type Um, um } from '@/core/length/length'
-import type { Feed, MediaSetting, QueueFacts, QueueFeed } from '@/core/printer/facts'
+import { type Feed, type MediaSetting, type QueueFacts, type QueueFeed, USUAL_FACTS } from '@/core/printer/facts'
 import { edges, sameEdges } from '@/core/sheet/sheet'
 
 /** A printer of the demo room; feed ids are given when the room is filled. */
@@ -82,8 +82,8 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
   mediaSettings: [
     setting('plain', 'Plain', 'office', ['plain'], ['matte', 'photo'], { quick: { minutesPerM2: 8, mlPerM2: 5 } }, 600),
     setting('matte-a', 'Matte A', 'matte', ['matte'], ['matte'], { quick, fine }, 900),
-    setting('matte-b', 'Matte B', 'matte', ['matte', 'cotton', 'transfer'], ['matte'], { quick, fine }, 900),
-    setting('cotton', 'Cotton', 'matte', ['cotton'], ['matte'], { fine, slow }, 900),
+    setting('matte-b', 'Matte B', 'matte', ['matte', 'textured', 'transfer'], ['matte'], { quick, fine }, 900),
+    setting('cotton', 'Cotton', 'matte', ['textured'], ['matte'], { fine, slow }, 900),
     setting('gloss', 'Gloss', 'gloss', ['gloss'], ['photo'], { quick, fine, slow }, 900),
     setting('lustre', 'Lustre', 'gloss', ['lustre', 'gloss'], ['photo'], { quick, fine, slow }, 900),
   ],
@@ -91,6 +91,7 @@ const otterPhoto = (ids: readonly string[]): QueueFacts => ({
   printerColours: ['off', 'own', 'driver profile'],
   topcoats: ['even', 'on the picture alone'],
   twoWayBelowRank: 3,
+  ...USUAL_FACTS,
   nativePpi: 720,
   dialog: [
     { id: 'page-source', label: 'Page source', option: 'feed', set: null, after: [], chooseAgain: false },
@@ -209,12 +210,13 @@ const heronRoll = (ids: readonly string[]): QueueFacts => ({
     setting('lustre-a', 'Lustre A', 'photo', ['lustre'], ['photo'], { steady: fine, best: slow }, 10_000),
     setting('satin', 'Satin', 'photo', ['lustre', 'gloss'], ['photo'], { steady: fine, best: slow }, 10_000),
     setting('coated', 'Coated', 'matte', ['matte'], ['matte', 'photo'], { brisk: quick, steady: fine }, 18_000),
-    setting('rag', 'Rag', 'matte', ['cotton'], ['matte'], { steady: fine, best: slow }, 5000),
+    setting('rag', 'Rag', 'matte', ['textured'], ['matte'], { steady: fine, best: slow }, 5000),
   ],
   colourModes: ['colour', 'monochrome'],
   printerColours: ['off', 'own'],
   topcoats: [],
   twoWayBelowRank: 3,
+  ...USUAL_FACTS,
   nativePpi: 600,
   dialog: [
     { id: 'roll-or-sheet', label: 'Roll or sheet', option: 'feed', set: null, after: [], chooseAgain: false },
@@ -272,6 +274,7 @@ const wrenCards = (ids: readonly string[]): QueueFacts => ({
   printerColours: ['own', 'off'],
   topcoats: [],
   twoWayBelowRank: 2,
+  ...USUAL_FACTS,
   nativePpi: 600,
   dialog: [],
   ownOptions: [],

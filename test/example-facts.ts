@@ -3,7 +3,7 @@ import { solveCheck } from '@/core/edge/solve'
 import type { GateWorld } from '@/core/gate/gate'
 import { fromMm, perMille, um } from '@/core/length/length'
 import type { QueueWorld } from '@/core/options/room-options'
-import type { QueueFacts } from '@/core/printer/facts'
+import { type QueueFacts, USUAL_FACTS } from '@/core/printer/facts'
 import type { Knowledge } from '@/core/printer/point'
 import type { Told, ToldSource } from '@/core/printer/told'
 import type { Option, Rule } from '@/core/rules/rules'
@@ -22,6 +22,7 @@ export const QUEUE: QueueFacts = {
   printerColours: ['off', 'own'],
   topcoats: [],
   twoWayBelowRank: null,
+  ...USUAL_FACTS,
   darkness: { least: -20, most: 20, step: 1 },
   nativePpi: 720,
   dialog: [],

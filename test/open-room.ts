@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { type PlainSlip, plainSlip } from '@/contract/slip-data'
+import { SURFACES } from '@/core/printer/facts'
 import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
@@ -8,6 +9,20 @@ import { firstKeeper, SYSTEM } from '@/server/door/actor'
 import { type Action, type Actor, type DoorContext, through } from '@/server/door/door'
 
 export const NOW = Date.UTC(2026, 10, 24, 15, 0)
+
+/** What the room of a test is edited with, beside its name and figures. */
+export const ROOM_FIELDS = {
+  ...{ currency: 'EUR', exponent: 2 as const, timeZone: 'Europe/Lisbon', surfaces: [...SURFACES] },
+}
+
+/** What a keeper says after setting up: prices, rates, the paper's figures. */
+const FIGURES = [
+  'update stocks set price = 2500',
+  'update tariffs set ink_per_100_ml = 7000, room_share = 25',
+  'update papers set weight = 200, thickness_um = 250',
+  `update queues set facts = json_set(facts, '$.mediaSettings[0].rates',
+    json('{"draft":{"minutesPerM2":12,"mlPerM2":8},"photo":{"minutesPerM2":30,"mlPerM2":11}}'))`,
+]
 
 /** A room in memory with the real migrations, set up, and a way to act in it. */
 export class OpenRoom {
@@ -28,8 +43,11 @@ export class OpenRoom {
     return new OpenRoom('', (db) => db.$client.exec(sql))
   }
 
-  /** Sets the room up: one keeper, one printer, one paper of ten sheets, one preset, one slip. */
-  async setUp(): Promise<this> {
+  /**
+   * Sets the room up: one keeper, one printer, one paper of ten sheets, one preset, one slip.
+   * @param figures whether its prices, rates and weights are known
+   */
+  async setUp({ figures = true } = {}): Promise<this> {
     await this.must(ACTIONS['room.set-up'], {
       name: 'Test room',
       unit: 'mm',
@@ -40,6 +58,7 @@ export class OpenRoom {
       printer: { nickname: 'Otter', makeModel: '' },
       paper: { name: 'Plain sheet', surface: 'plain', sizeId: 'iso_a4_210x297mm', count: 10 },
     })
+    for (const figure of figures ? FIGURES : []) this.db.$client.exec(figure)
     return this
   }
 

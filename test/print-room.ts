@@ -118,7 +118,7 @@ export class PrintRoom {
     readonly feed: string
     readonly mediaSetting: string
     readonly quality: string
-    readonly surface: 'gloss' | 'lustre' | 'matte' | 'cotton' | 'plain'
+    readonly surface: string
     readonly black: 'photo' | 'matte'
     readonly inkSet: string
     /** anything of the settings that is to be otherwise */

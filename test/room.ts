@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { onTestFinished } from 'vitest'
 import { OpenRoom } from './open-room'
 
-export { NOW } from './open-room'
+export { NOW, ROOM_FIELDS } from './open-room'
 
 /** A folder that is gone after the test. */
 export function folder(): string {

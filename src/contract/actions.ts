@@ -1,9 +1,8 @@
 import { z } from 'zod'
-import { SURFACES } from '@/core/printer/facts'
 import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
-import { feedSchema, queueFactsSchema } from './printer'
+import { feedSchema, queueFactsSchema, surfaceSchema } from './printer'
 import { innerIdSchema, sheetChoiceSchema, slipBodySchema } from './slip'
 import { CAUSES, MOST_PRINTS } from './slip-data'
 
@@ -13,6 +12,12 @@ const revisionSchema = z.int().min(1).max(1_000_000_000)
 /** A row that is edited: which, and the revision that the person saw. */
 const edited = { id: idSchema, revision: revisionSchema }
 const unit = z.enum(['mm', 'in'])
+
+const roomFields = {
+  currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters, as in ISO 4217'),
+  exponent: z.union([z.literal(0), z.literal(2), z.literal(3)]),
+  timeZone: z.string().refine(knownZone, 'not a time zone that is known here'),
+}
 
 const printerFields = {
   nickname: nameSchema,
@@ -29,9 +34,9 @@ const { inkSet: _inkSet, ...printerEdited } = printerFields
 const paperFields = {
   maker: z.string().max(120),
   name: nameSchema,
-  surface: z.enum(SURFACES),
-  weight: z.int().min(20).max(2000),
-  thickness: lengthSchema,
+  surface: surfaceSchema,
+  weight: z.int().min(20).max(2000).nullable(),
+  thickness: lengthSchema.nullable(),
   note: noteSchema,
 }
 
@@ -40,7 +45,7 @@ const stockFields = {
   width: lengthSchema.refine((v) => v > 0, 'above 0'),
   length: lengthSchema.refine((v) => v > 0, 'above 0'),
   pack: z.int().min(1).max(5000),
-  price: minorSchema.refine((v) => v >= 0, 'not below 0'),
+  price: minorSchema.refine((v) => v >= 0, 'not below 0').nullable(),
 }
 
 export const UPKEEP_KINDS = [
@@ -80,14 +85,12 @@ export const INPUTS = {
   'room.set-up': z.object({
     name: nameSchema,
     unit,
-    currency: z.string().regex(/^[A-Z]{3}$/, 'three capital letters, as in ISO 4217'),
-    exponent: z.union([z.literal(0), z.literal(2), z.literal(3)]),
-    timeZone: z.string().refine(knownZone, 'not a time zone that is known here'),
+    ...roomFields,
     keeper: nameSchema,
     printer: z.object({ nickname: nameSchema, makeModel: z.string().max(120) }),
     paper: z.object({
       name: nameSchema,
-      surface: z.enum(SURFACES),
+      surface: surfaceSchema,
       sizeId: z.string(),
       count: z.int().min(0).max(10_000),
     }),
@@ -101,10 +104,19 @@ export const INPUTS = {
     cautionPpi: z.int().min(1).max(2000),
     usualCopies: z.int().min(1).max(500),
     edgeCheckDays: z.int().min(1).max(3650),
+    timeZone: roomFields.timeZone,
+    /** until the first charge */
+    currency: roomFields.currency,
+    exponent: roomFields.exponent,
+    surfaces: z
+      .array(surfaceSchema)
+      .min(1, 'at least one')
+      .max(40)
+      .refine((list) => new Set(list.map((s) => s.toLowerCase())).size === list.length, 'one surface twice'),
   }),
   'tariff.set': z.object({
     paperPercent: z.int().min(0).max(1000),
-    inkPer100Ml: minorSchema.refine((v) => v >= 0, 'not below 0'),
+    inkPer100Ml: minorSchema.refine((v) => v >= 0, 'not below 0').nullable(),
     roomShare: minorSchema.refine((v) => v >= 0, 'not below 0'),
     validFrom: timeSchema.nullable().default(null),
   }),
@@ -123,15 +135,19 @@ export const INPUTS = {
     note: noteSchema,
   }),
   'person.retire': z.object(edited),
+  'person.restore': z.object(edited),
   'account.pay': z.object({
     personId: idSchema.nullable(),
     groupId: idSchema.nullable(),
     amount: minorSchema.refine((v) => v > 0, 'a payment is above 0'),
     note: noteSchema,
   }),
+  /** a payment that was booked by mistake: an entry of its own takes it back */
+  'account.reverse': z.object({ id: idSchema, note: noteSchema.pipe(z.string().min(1, 'say why')) }),
   'paper.add': z.object(paperFields),
   'paper.edit': z.object({ ...edited, ...paperFields }),
   'paper.retire': z.object(edited),
+  'paper.restore': z.object(edited),
   'paper.delete': z.object({ id: idSchema }),
   'stock.add': z.object({ paperId: idSchema, ...stockFields, count: z.int().min(0).max(10_000) }),
   'stock.edit': z.object({ ...edited, pack: stockFields.pack, price: stockFields.price }),
@@ -147,6 +163,7 @@ export const INPUTS = {
   'size.add': z.object({ name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
   'size.edit': z.object({ ...edited, name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
   'size.retire': z.object(edited),
+  'size.restore': z.object(edited),
   'printer.add': z.object(printerFields),
   'printer.edit': z.object({ ...edited, ...printerEdited }),
   /** other inks: an act of its own, since what was measured with the former ones no longer holds */
@@ -157,6 +174,7 @@ export const INPUTS = {
     note: noteSchema,
   }),
   'printer.retire': z.object(edited),
+  'printer.restore': z.object(edited),
   'printer.delete': z.object({ id: idSchema }),
   'printer.black': z.object({ id: idSchema, holds: z.enum(['photo', 'matte']) }),
   'printer.load': z.object({
@@ -207,6 +225,7 @@ export const INPUTS = {
   'preset.delete': z.object({ id: idSchema }),
   'preset.restore': z.object(edited),
   'profile.retire': z.object({ id: idSchema }),
+  'profile.restore': z.object({ id: idSchema }),
   'slip.add': z.object({ body: slipBodySchema.nullable() }),
   'slip.save': z.object({ ...edited, body: slipBodySchema }),
   'slip.state': z.object({ ...edited, state: z.enum(['open', 'waiting', 'withdrawn']) }),
@@ -298,10 +317,13 @@ export type ActionOutput = {
   'person.add': Numbered
   'person.edit': Saved
   'person.retire': Saved
+  'person.restore': Saved
   'account.pay': Made
+  'account.reverse': Made
   'paper.add': Numbered
   'paper.edit': Saved
   'paper.retire': Saved
+  'paper.restore': Saved
   'paper.delete': Made
   'stock.add': Made
   'stock.edit': Saved
@@ -312,10 +334,12 @@ export type ActionOutput = {
   'size.add': Made
   'size.edit': Saved
   'size.retire': Saved
+  'size.restore': Saved
   'printer.add': Numbered
   'printer.edit': Saved
   'printer.ink-set': Saved
   'printer.retire': Saved
+  'printer.restore': Saved
   'printer.delete': Made
   'printer.black': Made
   'printer.load': Made
@@ -334,6 +358,7 @@ export type ActionOutput = {
   'preset.delete': Made
   'preset.restore': Saved
   'profile.retire': Made
+  'profile.restore': Made
   'slip.add': Numbered
   'slip.save': Saved
   'slip.state': Saved

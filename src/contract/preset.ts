@@ -17,7 +17,7 @@ export const settingsSchema = z
     mediaSettingId: z.string().min(1).max(80),
     qualityId: z.string().min(1).max(80),
     passes: z.enum(['one-way', 'two-way']),
-    blackInk: z.enum(['photo', 'matte']),
+    blackInk: z.enum(['photo', 'matte']).nullable(),
     topcoat: z.string().max(60).nullable(),
     colourMode: z.enum(COLOUR_MODES),
     printerColour: z.enum(PRINTER_COLOURS).nullable(),

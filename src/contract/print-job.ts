@@ -60,7 +60,7 @@ export type FileDocument = z.output<typeof fileDocumentSchema>
 /** What a sheet uses at its printer: taken off the shelf and noted as loaded when it comes out. */
 const usedSchema = z
   .object({
-    ...{ printerId: z.string(), feedId: z.string(), blackInk: z.enum(['photo', 'matte']) },
+    ...{ printerId: z.string(), feedId: z.string(), blackInk: z.enum(['photo', 'matte']).nullable() },
     ...{ stockId: z.string().nullable(), rollId: z.string().nullable() },
     lengthUm: z.int(),
   })

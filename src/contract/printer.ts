@@ -6,9 +6,15 @@ import {
   NO_WORDS,
   PRINTER_COLOURS,
   type QueueFacts,
-  SURFACES,
+  USUAL_FACTS,
 } from '@/core/printer/facts'
-import { edgesSchema, lengthSchema, nameSchema } from './lengths'
+import { edgesSchema, lengthSchema, minorSchema, nameSchema } from './lengths'
+
+/** One of the room's own surfaces. */
+export const surfaceSchema = z
+  .string()
+  .transform((s) => s.normalize('NFC').trim())
+  .pipe(z.string().min(1, 'a surface has a name').max(40, 'at most 40 letters'))
 
 const keySchema = z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/, 'small letters, digits and hyphens')
 
@@ -47,6 +53,7 @@ const borderlessSchema = z
     overspray: edgesSchema,
     widths: z.array(lengthSchema).max(40).readonly(),
     mediaSettings: z.array(keySchema).max(80).readonly(),
+    always: z.boolean().optional(),
   })
   .readonly()
 
@@ -66,7 +73,10 @@ export const queueFeedSchema = z
   .readonly()
 
 const rateSchema = z
-  .object({ minutesPerM2: z.number().min(0).max(10_000), mlPerM2: z.number().min(0).max(1000) })
+  .object({
+    minutesPerM2: z.number().min(0).max(10_000).nullable(),
+    mlPerM2: z.number().min(0).max(1000).nullable(),
+  })
   .readonly()
 
 const limitSchema = z.number().min(0).max(400)
@@ -76,10 +86,9 @@ export const mediaSettingSchema = z
     id: keySchema,
     name: nameSchema,
     group: z.string().max(80),
-    surfaces: z.array(z.enum(SURFACES)).max(10).readonly(),
+    surfaces: z.array(surfaceSchema).max(40).readonly(),
     blacks: z
       .array(z.enum(['photo', 'matte']))
-      .min(1)
       .max(2)
       .readonly(),
     inkLimit: z.object({ photo: limitSchema.optional(), matte: limitSchema.optional() }).readonly(),
@@ -161,6 +170,19 @@ export const queueFactsSchema = z
     printerColours: z.array(z.enum(PRINTER_COLOURS)).readonly(),
     topcoats: z.array(z.string().min(1).max(60)).max(10).readonly(),
     twoWayBelowRank: z.int().min(1).max(21).nullable(),
+    sixteenBit: z.enum(['best', 'any']).default(USUAL_FACTS.sixteenBit),
+    topcoatOn: z
+      .object({
+        surfaces: z.array(surfaceSchema).max(40).readonly(),
+        black: z.enum(['photo', 'matte']).nullable(),
+      })
+      .readonly()
+      .default(USUAL_FACTS.topcoatOn),
+    mirrorOn: z.array(surfaceSchema).max(40).readonly().default(USUAL_FACTS.mirrorOn),
+    perSheet: minorSchema
+      .refine((v) => v >= 0, 'not below 0')
+      .nullable()
+      .default(USUAL_FACTS.perSheet),
     nativePpi: z.int().min(60).max(2880),
     dialog: z.array(dialogStepSchema).max(60).readonly(),
     ownOptions: z.array(ownOptionSchema).max(20).readonly().default([]),

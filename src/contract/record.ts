@@ -59,7 +59,11 @@ const recordSchema = z
     lines: z
       .array(z.object({ what: z.enum(['paper', 'ink', 'room share']), amount: minorSchema }).readonly())
       .readonly(),
-    inkMl: z.number(),
+    inkMl: z.number().nullable(),
+    unknown: z
+      .array(z.enum(['paper', 'ink']))
+      .readonly()
+      .default([]),
     stops: z.array(stopSchema).readonly(),
     page: pageSchema,
   })

@@ -30,9 +30,10 @@ describe('what is wrong', () => {
     [{ weight: 12 }, { path: 'weight', message: 'at least 20, not 12' }],
     [{ weight: 2001 }, { path: 'weight', message: 'at most 2000, not 2001' }],
     [{ weight: 20.5 }, { path: 'weight', message: 'a whole number, not 20.5' }],
-    [{ weight: null }, { path: 'weight', message: 'this is needed' }],
+    [{ name: null }, { path: 'name', message: 'this is needed' }],
     [{ weight: 'heavy' }, { path: 'weight', message: 'a number is needed, not “heavy”' }],
-    [{ surface: null }, { path: 'surface', message: 'a choice is needed' }],
+    [{ surface: null }, { path: 'surface', message: 'this is needed' }],
+    [{ surface: '  ' }, { path: 'surface', message: 'a surface has a name' }],
     [{ maker: 'm'.repeat(121) }, { path: 'maker', message: 'at most 120 letters' }],
     [{ note: 'n'.repeat(4001) }, { path: 'note', message: 'at most 4000 letters' }],
   ])('%j', (patch, wrong) => {

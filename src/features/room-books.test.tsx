@@ -254,7 +254,12 @@ describe('stock of a paper', () => {
   })
   it('papers are found by name, maker or surface', () => {
     show(
-      <Papers papers={[PAPER, { ...PAPER, id: 'q', name: 'Dune Lustre', maker: '', surface: 'lustre' }]} open={null} />,
+      <Papers
+        papers={[PAPER, { ...PAPER, id: 'q', name: 'Dune Lustre', maker: '', surface: 'lustre' }]}
+        open={null}
+        prices={{}}
+        now={0}
+      />,
     )
     expect(screen.getAllByRole('heading', { level: 2 })).toHaveLength(2)
     fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'harbour' } })

@@ -24,7 +24,7 @@ export default async function RoomLayout({ children }: { children: ReactNode }) 
   const says = trouble()
   const unit = chosen === 'mm' || chosen === 'in' ? chosen : here.unit
   return (
-    <RoomWaysProvider unit={unit} currency={here.currency} timeZone={here.timeZone}>
+    <RoomWaysProvider unit={unit} currency={here.currency} timeZone={here.timeZone} surfaces={here.surfaces}>
       <a href="#main" className="skip">
         To the page
       </a>

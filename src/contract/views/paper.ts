@@ -1,9 +1,13 @@
 import type { Um } from '@/core/length/length'
+import type { Minor } from '@/core/money/money'
 import type { Surface } from '@/core/printer/facts'
 import type { StockOnShelf } from '@/core/slip/catalogue'
 
 /** A stock as it is edited. */
 export type Stock = StockOnShelf & { readonly revision: number }
+
+/** What a stock cost from a time on; null: nobody had said. */
+export type StockPriceEntry = { readonly validFrom: number; readonly pack: number; readonly price: Minor | null }
 
 export type Paper = {
   readonly id: string
@@ -11,8 +15,8 @@ export type Paper = {
   readonly maker: string
   readonly name: string
   readonly surface: Surface
-  readonly weight: number
-  readonly thickness: Um
+  readonly weight: number | null
+  readonly thickness: Um | null
   readonly note: string
   readonly revision: number
   readonly stocks: readonly Stock[]

@@ -6,16 +6,21 @@ export type Tariff = {
   readonly id: string
   /** what the member pays of the paper's cost, per cent */
   readonly paperPercent: number
-  /** for 100 ml of ink, so that a millilitre may cost a fraction of a minor unit */
-  readonly inkPer100Ml: Minor
+  /** for 100 ml of ink, so that a millilitre may cost a fraction of a minor unit; null: nobody has said */
+  readonly inkPer100Ml: Minor | null
   /** the room's share of each print: wear, light, cleaning */
   readonly roomShare: Minor
 }
 
-/** How the room buys the paper in use. */
+/** How the room buys the paper in use; a price that nobody has said is null. */
 export type StockPrice =
-  | { readonly kind: 'sheet'; readonly pack: number; readonly price: Minor }
-  | { readonly kind: 'roll'; readonly lengthUm: number; readonly price: Minor }
+  | { readonly kind: 'sheet'; readonly pack: number; readonly price: Minor | null }
+  | { readonly kind: 'roll'; readonly lengthUm: number; readonly price: Minor | null }
+
+/** How ink is counted: by the area, at so many millilitres a square metre (null: not known), or by the sheet. */
+export type InkUse =
+  | { readonly kind: 'area'; readonly mlPerM2: number | null }
+  | { readonly kind: 'sheet'; readonly price: Minor }
 
 export type ChargeLine = {
   readonly what: 'paper' | 'ink' | 'room share'
@@ -25,28 +30,35 @@ export type ChargeLine = {
 export type Charge = {
   readonly total: Minor
   readonly lines: readonly ChargeLine[]
-  readonly inkMl: number
+  /** null: nobody has said how much this media setting takes, or use is counted in sheets */
+  readonly inkMl: number | null
+  /** lines that nobody can say: their amount is 0 and is shown as not known */
+  readonly unknown: readonly ('paper' | 'ink')[]
 }
 
 const MM2_PER_M2 = 1_000_000
 
 /**
  * What one copy costs: paper (a sheet of its pack, or the length cut of its roll, times the tariff's per cent), ink by
- * the area printed, the room's share. The exact sum is rounded once, halves away from zero; the lines are its shares
+ * the area printed or by the sheet, the room's share. The exact sum is rounded once, halves away from zero; the lines are its shares
  * by largest remainder, so that they always add up to the total.
  * @param sheet as fed; for a roll its length is what is cut off. @param inkedMm2 area that gets ink, mm2.
- * @example chargeFor({ width: 210000, length: 297000 }, 20000, 10, { kind: 'sheet', pack: 50, price: 4750 }, { id: 't', paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }).total // 134
+ * @example chargeFor({ width: 210000, length: 297000 }, 20000, { kind: 'area', mlPerM2: 10 }, { kind: 'sheet', pack: 50, price: 4750 }, { id: 't', paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }).total // 134
  */
 export function chargeFor(
   sheet: FedSheet,
   inkedMm2: number,
-  mlPerM2: number,
+  use: InkUse,
   stock: StockPrice | null,
   tariff: Tariff,
 ): Charge {
-  const inkMl = (inkedMm2 / MM2_PER_M2) * mlPerM2
+  const inkMl = use.kind === 'area' && use.mlPerM2 !== null ? (inkedMm2 / MM2_PER_M2) * use.mlPerM2 : null
   const paper = paperCost(sheet, stock) * (tariff.paperPercent / 100)
-  const ink = (inkMl * tariff.inkPer100Ml) / 100
+  const ink = use.kind === 'sheet' ? use.price : ((inkMl ?? 0) * (tariff.inkPer100Ml ?? 0)) / 100
+  const unknown = [
+    ...(stock === null || stock.price === null ? (['paper'] as const) : []),
+    ...(use.kind === 'area' && (inkMl === null || tariff.inkPer100Ml === null) ? (['ink'] as const) : []),
+  ]
   const exact = [paper, ink, tariff.roomShare]
   const total = minor(exact.reduce((a, b) => a + b, 0))
   const shares = splitMoney(total, exact)
@@ -54,11 +66,11 @@ export function chargeFor(
     what,
     amount: shares[i] ?? minor(0),
   })
-  return { total, lines: [line('paper', 0), line('ink', 1), line('room share', 2)], inkMl }
+  return { total, lines: [line('paper', 0), line('ink', 1), line('room share', 2)], inkMl, unknown }
 }
 
 function paperCost(sheet: FedSheet, stock: StockPrice | null): number {
-  if (!stock) return 0
+  if (stock?.price == null) return 0
   return stock.kind === 'sheet' ? stock.price / stock.pack : (stock.price * sheet.length) / stock.lengthUm
 }
 

@@ -13,7 +13,7 @@ import { leavesInk, turnSaves } from './ink'
 import { paperLoaded } from './loaded'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
-import { sizePossible, sizeTurned } from './size'
+import { sizeOffered, sizePossible, sizeTurned } from './size'
 import { copiesUsual, paperInStock, upkeepDone } from './stock'
 
 /** The checks before printing, in the order in which their findings of one level are shown. */
@@ -22,6 +22,7 @@ export const CHECKS: readonly Check[] = [
   leavesInk,
   pictureDecodes,
   versionAllowed,
+  sizeOffered,
   sizePossible,
   sizeTurned,
   turnSaves,

@@ -7,7 +7,11 @@ export const borderlessPossible: Check = {
   about: 'borderless works on this feed, width and media setting',
   of: 'print',
   run: ({ print, version }, { sheet }) => {
-    if (!version || !sheet || print.edge !== 'borderless') return null
+    if (!version || !sheet) return null
+    if (print.edge !== 'borderless')
+      return version.queueFeed.borderless?.always
+        ? found('stop', { code: 'always_borderless', feed: version.feed.name })
+        : null
     if (version.settings.edgeAllowed === 'margins')
       return found('stop', { code: 'borderless_not_in_preset', preset: version.presetName })
     return sheet.borderlessClosed

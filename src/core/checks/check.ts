@@ -29,11 +29,14 @@ export type Found =
   | { readonly code: 'resolution'; readonly ppi: number; readonly limit: number; readonly sharpFromUm: number }
   | { readonly code: 'inside_area' }
   | { readonly code: 'margin_cut'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
+  | { readonly code: 'size_offered' }
+  | { readonly code: 'size_retired'; readonly name: string }
   | { readonly code: 'allowed' }
   | { readonly code: 'closed'; readonly preset: string; readonly by: readonly GateFinding[] }
   | { readonly code: 'size_fits'; readonly feed: string }
   | { readonly code: 'size_impossible'; readonly feed: string; readonly problem: SizeProblem }
   | { readonly code: 'borderless_possible' }
+  | { readonly code: 'always_borderless'; readonly feed: string }
   | { readonly code: 'borderless_closed'; readonly feed: string; readonly why: BorderlessClosed }
   | { readonly code: 'borderless_not_in_preset'; readonly preset: string }
   | { readonly code: 'edges_covered' }

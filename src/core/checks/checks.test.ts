@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
+import { sameEdges } from '@/core/sheet/sheet'
 import { firstPiece, type PlainPatch } from '@/core/slip/body'
 import { outcomeOf } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
@@ -505,6 +506,29 @@ const CASES: readonly Case[] = [
     rest: { version: { ...VERSION, due: [{ kind: 'nozzle check', days: 1, since: 'head change' }] } },
     level: 'caution',
     says: /^The nozzle check of Otter is due since the head change\.$/,
+  },
+  {
+    name: 'margins on a feed that always prints to the edges',
+    check: 'borderless',
+    rest: {
+      version: {
+        ...VERSION,
+        queueFeed: {
+          ...VERSION.queueFeed,
+          borderless: { overspray: sameEdges(1000), widths: [], mediaSettings: [], always: true },
+        },
+      },
+    },
+    level: 'stop',
+    says: /always prints to the edges of the sheet.*Take borderless/,
+  },
+  { name: 'a size of the room', check: 'offered', level: 'fine', says: /offers this size/ },
+  {
+    name: 'a size that is retired',
+    check: 'offered',
+    rest: { size: { name: 'Tide card', short: fromMm(257), long: fromMm(364), retired: true } },
+    level: 'stop',
+    says: /^The size Tide card is retired\. Take another one/,
   },
   { name: 'a print', check: 'ink', level: 'fine', says: /Something is printed/ },
   {

@@ -72,10 +72,10 @@ export const blackInkHeld: Check = {
   about: 'the printer holds the black ink that the preset needs',
   of: 'print',
   run: ({ version }) => {
-    if (!version || version.holdsBlack === null) return null
+    if (!version || version.holdsBlack === null || version.settings.blackInk === null) return null
     const { holdsBlack, settings, printerName } = version
     return holdsBlack === settings.blackInk
       ? found('fine', { code: 'black_held' })
-      : found('stop', { code: 'black_swap', holds: holdsBlack, needs: settings.blackInk, printer: printerName })
+      : found('stop', { code: 'black_swap', holds: holdsBlack, needs: version.settings.blackInk, printer: printerName })
   },
 }

@@ -13,6 +13,19 @@ export const sizePossible: Check = {
   },
 }
 
+/** A size that the room no longer offers: the slip still names it. */
+export const sizeOffered: Check = {
+  id: 'offered',
+  about: 'the room offers this size',
+  of: 'print',
+  run: ({ size }) => {
+    if (!size) return null
+    return size.retired
+      ? found('stop', { code: 'size_retired', name: size.name })
+      : found('fine', { code: 'size_offered' })
+  },
+}
+
 /** A sheet that fits only with its long edge first: said, since somebody has to load it so. */
 export const sizeTurned: Check = {
   id: 'turned',

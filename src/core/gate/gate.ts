@@ -89,6 +89,10 @@ function partsOf(world: GateWorld, s: Settings, options: readonly Option[]): rea
   const old = world.retired.filter((r) => named[r.what] === r.id)
   for (const { what, name } of old) found.push({ code: 'retired', what, name })
   const said = new Set<string>(old.map((r) => (r.what === 'paper' ? 'Paper' : 'File colour')))
+  if (s.blackInk === null && options.some((o) => o.id === 'blackInk')) {
+    said.add('Black ink')
+    found.push({ code: 'nobody_set', option: 'Black ink' })
+  }
   if (s.colourMode === 'colour' && s.printerColour === null) said.add('Printer colour') // not said yet, which is said
   for (const option of strays(s, options))
     if (!said.has(option)) found.push({ code: 'gone', queue: world.queue, option })

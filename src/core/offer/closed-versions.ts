@@ -43,6 +43,10 @@ export function closedVersions(
       found.set(v.id, saySizeProblem(problem, v.feed.name, unit))
       continue
     }
+    if (print.edge === 'margins' && v.queueFeed.borderless?.always) {
+      found.set(v.id, 'It always prints borderless.')
+      continue
+    }
     if (print.edge === 'borderless') {
       if (v.settings.edgeAllowed === 'margins') {
         found.set(v.id, 'It is for margins only.')

@@ -38,7 +38,7 @@ function sheetsOf(catalogue: Pick<Catalogue, 'stocks' | 'sizes'>, version: Versi
     .filter((s) => s.paperId === version.paper.id && (s.kind === 'roll') === roll)
     .flatMap((s): readonly SheetChoice[] => {
       if (s.kind === 'roll') return [{ kind: 'cut', width: s.width, length: 'auto' }]
-      const size = catalogue.sizes.find((z) => sameSheet({ short: s.width, long: s.length }, z))
+      const size = catalogue.sizes.find((z) => !z.retired && sameSheet({ short: s.width, long: s.length }, z))
       return size ? [{ kind: 'size', sizeId: size.id }] : []
     })
 }

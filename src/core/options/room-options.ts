@@ -1,15 +1,23 @@
 import { type Um, um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import type { Settings } from '@/core/preset/settings'
-import { COLOUR_MODES, type Feed, PRINTER_COLOURS, type QueueFacts, type Surface } from '@/core/printer/facts'
+import {
+  type BlackInk,
+  COLOUR_MODES,
+  type Feed,
+  PRINTER_COLOURS,
+  type QueueFacts,
+  type Surface,
+} from '@/core/printer/facts'
 import type { Literal, Option, Rule, Selection } from '@/core/rules/rules'
 
 export type RoomPaper = {
   readonly id: string
   readonly name: string
   readonly surface: Surface
-  readonly thickness: number
-  readonly weight: number
+  /** um, g/m2; null: nobody has said, and no limit closes it */
+  readonly thickness: number | null
+  readonly weight: number | null
 }
 /** `grey`: made for the printer's monochrome (its space is GRAY). */
 export type RoomProfile = { readonly id: string; readonly name: string; readonly grey: boolean }
@@ -41,6 +49,10 @@ function thresholds({ feeds, facts }: QueueWorld): readonly Um[] {
   return [...new Set(all)].sort((a, b) => a - b).map(um)
 }
 
+/** The blacks that some media setting of a queue prints with; none where there is nothing to choose. */
+const blacksOf = (facts: QueueFacts): readonly BlackInk[] =>
+  (['photo', 'matte'] as const).filter((b) => facts.mediaSettings.some((m) => m.blacks.includes(b)))
+
 /**
  * The options of one queue in the order in which people work: paper and media setting, feed, edge, inks, quality, colour.
  * @example optionsOf(ROOM).map((o) => o.id).slice(0, 4) // ['paper', 'mediaSetting', 'feed', 'edge']
@@ -60,7 +72,7 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
         { id: 'margins', name: 'Margins only' },
       ],
     },
-    { id: 'blackInk', name: 'Black ink', values: words('photo', 'matte') },
+    { id: 'blackInk', name: 'Black ink', values: words(...blacksOf(facts)) },
     { id: 'quality', name: 'Quality', values: named(facts.qualities) },
     { id: 'passes', name: 'Passes', values: words('one-way', 'two-way') },
     { id: 'topcoat', name: 'Topcoat', values: [...words(NO_TOPCOAT), ...words(...facts.topcoats)] },
@@ -171,6 +183,9 @@ function mediaRules({ facts, papers, feeds }: QueueWorld): readonly Rule[] {
   })
 }
 
+const within = (value: number | null, least: number, most: number): boolean =>
+  value === null || (value >= least && value <= most)
+
 const thick = (t: number): string => `${(t / 1000).toFixed(2)} mm`
 
 function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
@@ -178,8 +193,8 @@ function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
   const lengths = thresholds({ facts, papers, feeds, profiles: [] })
   const byThickness = used.flatMap((f): Rule[] => {
     const found: Rule[] = []
-    const fit = papers.filter((p) => p.thickness >= f.minThickness && p.thickness <= f.maxThickness)
-    const light = papers.filter((p) => p.weight >= f.minWeight && p.weight <= f.maxWeight)
+    const fit = papers.filter((p) => within(p.thickness, f.minThickness, f.maxThickness))
+    const light = papers.filter((p) => within(p.weight, f.minWeight, f.maxWeight))
     if (light.length < papers.length)
       found.push({
         id: `weight ${f.id}`,
@@ -228,6 +243,14 @@ function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
       because: `borderless from the ${name} needs ${listed(settings)}`,
     })
   }
+  const always = used.filter((f) => facts.feeds.some((x) => x.feedId === f.id && x.borderless?.always))
+  if (always.length > 0)
+    edgeRules.push({
+      id: 'always borderless',
+      when: [is('feed', ...always.map((f) => f.id))],
+      then: is('edge', 'either'),
+      because: `the ${listed(always.map((f) => f.name))} always prints to the edges of the sheet`,
+    })
   return [...byThickness, ...edgeRules]
 }
 
@@ -244,37 +267,35 @@ function qualityRules({ facts, papers }: QueueWorld): readonly Rule[] {
     })
   }
   const top = facts.qualities.filter((q) => facts.qualities.every((x) => x.rank <= q.rank))
-  if (top.length < facts.qualities.length)
+  if (facts.sixteenBit === 'best' && top.length < facts.qualities.length)
     found.push({
       id: '16 bit',
       when: [is('bits', '16')],
       then: is('quality', ...top.map((q) => q.id)),
       because: `16 bit is taken at ${listed(top.map((q) => q.name))} only, the highest quality`,
     })
-  if (facts.topcoats.length > 0) {
-    const gloss = papers.filter((p) => p.surface === 'gloss')
-    found.push(
-      {
-        id: 'topcoat paper',
-        when: [is('topcoat', ...facts.topcoats)],
-        then: is('paper', ...gloss.map((p) => p.id)),
-        because: 'the topcoat lies only on gloss paper',
-      },
-      {
-        id: 'topcoat black',
-        when: [is('topcoat', ...facts.topcoats)],
-        then: is('blackInk', 'photo'),
-        because: 'the topcoat goes over photo black only',
-      },
-    )
-  }
-  const transfer = papers.filter((p) => p.surface === 'transfer')
-  if (transfer.length > 0)
+  const { surfaces, black } = facts.topcoatOn
+  if (facts.topcoats.length > 0 && surfaces.length > 0)
+    found.push({
+      id: 'topcoat paper',
+      when: [is('topcoat', ...facts.topcoats)],
+      then: is('paper', ...papers.filter((p) => surfaces.includes(p.surface)).map((p) => p.id)),
+      because: `the topcoat lies only on ${listed(surfaces)} paper`,
+    })
+  if (facts.topcoats.length > 0 && black && blacksOf(facts).includes(black))
+    found.push({
+      id: 'topcoat black',
+      when: [is('topcoat', ...facts.topcoats)],
+      then: is('blackInk', black),
+      because: `the topcoat goes over ${black} black only`,
+    })
+  const mirrored = papers.filter((p) => facts.mirrorOn.includes(p.surface))
+  if (mirrored.length > 0)
     found.push({
       id: 'mirror',
-      when: [is('paper', ...transfer.map((p) => p.id))],
+      when: [is('paper', ...mirrored.map((p) => p.id))],
       then: is('mirror', 'on'),
-      because: 'transfer paper is ironed on face down, so its print is mirrored',
+      because: `${listed(facts.mirrorOn)} paper is laid on face down, so its print is mirrored`,
     })
   return found
 }
@@ -344,7 +365,7 @@ export function selectionOf(s: Settings, options: readonly Option[]): Selection 
     mediaSetting: s.mediaSettingId,
     feed: s.feedId,
     edge: s.edgeAllowed,
-    blackInk: s.blackInk,
+    blackInk: s.blackInk ?? '',
     quality: s.qualityId,
     passes: s.passes,
     topcoat: s.topcoat ?? NO_TOPCOAT,
@@ -389,7 +410,7 @@ export function settingsWith(s: Settings, selection: Selection): Settings {
     mediaSettingId: pick('mediaSetting', s.mediaSettingId),
     feedId: pick('feed', s.feedId),
     edgeAllowed: pick('edge', s.edgeAllowed) as Settings['edgeAllowed'],
-    blackInk: pick('blackInk', s.blackInk) as Settings['blackInk'],
+    blackInk: (pick('blackInk', s.blackInk ?? '') || null) as Settings['blackInk'],
     qualityId: pick('quality', s.qualityId),
     passes: pick('passes', s.passes) as Settings['passes'],
     topcoat: topcoat === NO_TOPCOAT ? null : topcoat,

@@ -23,7 +23,8 @@ export type Settings = {
   readonly mediaSettingId: string
   readonly qualityId: string
   readonly passes: 'one-way' | 'two-way'
-  readonly blackInk: BlackInk
+  /** null where the printer has no blacks to choose from */
+  readonly blackInk: BlackInk | null
   readonly topcoat: string | null
   readonly colourMode: ColourMode
   /** null in monochrome, which is made in the printer's own way */

@@ -8,7 +8,7 @@ const ASSUMED_RATE = { minutesPerM2: 25, mlPerM2: 9 }
 const SURFACE_WORDS: readonly (readonly [RegExp, readonly Surface[]])[] = [
   [/gloss/, ['gloss']],
   [/lust|satin|semi|pearl/, ['lustre', 'gloss']],
-  [/cotton|rag|fine-art/, ['cotton']],
+  [/cotton|rag|fine-art/, ['textured']],
   [/matte?|coated/, ['matte']],
   [/transfer|iron/, ['transfer']],
   [/plain|stationery|letterhead/, ['plain', 'matte']],

@@ -176,7 +176,7 @@ describe('what a printer tells, beside what is known', () => {
     ['photographic-glossy', ['gloss']],
     ['photographic-satin', ['lustre', 'gloss']],
     ['stationery-coated', ['matte']],
-    ['fine-art-rag', ['cotton']],
+    ['fine-art-rag', ['textured']],
     ['stationery', ['plain', 'matte']],
     ['zinc', ['plain', 'matte', 'lustre', 'gloss']],
   ] as const)('a media type %s is taken over for %s paper, with what is assumed', (keyword, surfaces) => {

@@ -1,11 +1,15 @@
 import type { Um } from '@/core/length/length'
+import type { Minor } from '@/core/money/money'
 import type { Literal, Rule } from '@/core/rules/rules'
 import type { Edges } from '@/core/sheet/sheet'
 import type { FeedLimits } from '@/core/sizes/fit'
 
-/** Surfaces a paper can have; what the room calls its papers is data, these are how ink sits on them. */
-export const SURFACES = ['gloss', 'lustre', 'matte', 'cotton', 'plain', 'transfer'] as const
-export type Surface = (typeof SURFACES)[number]
+/** How ink sits on a paper, in the trade's words: what a room's own list of surfaces starts with. */
+export const SURFACES: readonly Surface[] = [
+  ...['gloss', 'lustre', 'baryta', 'matte', 'textured', 'canvas', 'film', 'transfer', 'plain', 'card'],
+]
+/** One of the room's own list. */
+export type Surface = string
 
 export type BlackInk = 'photo' | 'matte'
 
@@ -44,6 +48,8 @@ export type Borderless = {
   readonly widths: readonly Um[]
   /** media settings that allow it; empty: every one */
   readonly mediaSettings: readonly string[]
+  /** the printer always prints to the edges here: there are no prints with margins */
+  readonly always?: boolean
 }
 
 /** The printer's quality step. `rank` 1 is the coarsest. */
@@ -54,8 +60,8 @@ export type Quality = {
   readonly ppi: number
 }
 
-/** What printing a square metre takes at one quality. */
-export type Rate = { readonly minutesPerM2: number; readonly mlPerM2: number }
+/** What printing a square metre takes at one quality; null: nobody has said. */
+export type Rate = { readonly minutesPerM2: number | null; readonly mlPerM2: number | null }
 
 /** The printer's own name for a kind of paper. */
 export type MediaSetting = {
@@ -63,6 +69,7 @@ export type MediaSetting = {
   readonly name: string
   readonly group: string
   readonly surfaces: readonly Surface[]
+  /** empty where the printer has no blacks to choose from */
   readonly blacks: readonly BlackInk[]
   /** per cent of full ink, by black ink */
   readonly inkLimit: Readonly<Partial<Record<BlackInk, number>>>
@@ -96,6 +103,14 @@ export type QueueFacts = {
   readonly printerColours: readonly PrinterColour[]
   readonly topcoats: readonly string[]
   readonly twoWayBelowRank: number | null
+  /** at which qualities 16 bits are taken */
+  readonly sixteenBit: 'best' | 'any'
+  /** the surfaces that topcoat lies on, and the black that it goes over; no surface: every one; null: either black */
+  readonly topcoatOn: { readonly surfaces: readonly Surface[]; readonly black: BlackInk | null }
+  /** surfaces that are printed mirrored */
+  readonly mirrorOn: readonly Surface[]
+  /** what is used is counted in sheets, each at this price, and not in millilitres; null: ink by the area */
+  readonly perSheet: Minor | null
   readonly nativePpi: number
   readonly dialog: readonly DialogStep[]
   /** options of the room's own that its printer has */
@@ -112,6 +127,14 @@ export type QueueFacts = {
 
 /** The whole numbers that a queue takes for darkness: from, to, in steps. */
 export type Darkness = { readonly least: number; readonly most: number; readonly step: number }
+
+/** What most printers do, where nobody said otherwise; each can be said otherwise. */
+export const USUAL_FACTS = {
+  sixteenBit: 'best',
+  topcoatOn: { surfaces: ['gloss'], black: 'photo' },
+  mirrorOn: ['transfer'],
+  perSheet: null,
+} as const satisfies Pick<QueueFacts, 'sixteenBit' | 'topcoatOn' | 'mirrorOn' | 'perSheet'>
 
 /** Where nobody said otherwise. */
 export const ANY_DARKNESS: Darkness = { least: -20, most: 20, step: 1 }

@@ -10,6 +10,8 @@ export type Size = {
   /** the unit in which the standard, or the person who made it, states the size */
   readonly unit: LengthUnit
   readonly pwg: string
+  /** no longer offered: slips that name it say so */
+  readonly retired?: boolean
 }
 
 export const SIZE_FAMILIES = [

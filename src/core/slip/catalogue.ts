@@ -22,7 +22,8 @@ export type StockOnShelf = {
   readonly width: Um
   readonly length: Um
   readonly pack: number
-  readonly price: Minor
+  /** null: nobody has said */
+  readonly price: Minor | null
   /** sheets, or rolls not opened */
   readonly count: number
   /** opened rolls with what is left of each, um */

@@ -2,6 +2,7 @@ import type { StockPrice, Tariff } from '@/core/charge/charge'
 import type { EdgeFigures } from '@/core/edge/figures'
 import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
+import type { Minor } from '@/core/money/money'
 import type { Settings } from '@/core/preset/settings'
 import type {
   BlackInk,
@@ -41,7 +42,8 @@ export type PaperFacts = {
   readonly id: string
   readonly name: string
   readonly surface: Surface
-  readonly thickness: Um
+  /** null: nobody has said */
+  readonly thickness: Um | null
 }
 
 /** Why an edge check has to be made again. */
@@ -84,6 +86,8 @@ export type VersionFacts = {
   readonly mediaSetting: MediaSetting
   readonly quality: Quality
   readonly nativePpi: number
+  /** the price of a sheet's ink, where use is counted in sheets */
+  readonly perSheet?: Minor | null
   /** the room's own options at this queue, for their names */
   readonly ownOptions: readonly OwnOption[]
   readonly paper: PaperFacts
@@ -146,7 +150,7 @@ export type PrintFacts = {
   /** the pictures of its pieces, in their order; null: none is chosen, or it is not in the room */
   readonly pictures: readonly (PictureFacts | null)[]
   readonly version: VersionFacts | null
-  readonly size: { readonly name: string; readonly short: Um; readonly long: Um } | null
+  readonly size: { readonly name: string; readonly short: Um; readonly long: Um; readonly retired?: boolean } | null
   readonly stock: StockFacts | null
   readonly tariff: Tariff
   readonly room: RoomFacts

@@ -1,4 +1,4 @@
-import { type Charge, chargeFor } from '@/core/charge/charge'
+import { type Charge, chargeFor, type InkUse } from '@/core/charge/charge'
 import { coverOverspray, reaches } from '@/core/edge/cover'
 import { grow, shrink, sliver } from '@/core/edge/enlargement'
 import { type Accuracy, positionTolerance, sizeTolerance } from '@/core/edge/tolerance'
@@ -13,6 +13,7 @@ import {
   resolution,
   wholeCrop,
 } from '@/core/placing/placing'
+import type { Rate } from '@/core/printer/facts'
 import {
   EDGE_NAMES,
   type EdgeName,
@@ -111,11 +112,14 @@ export function outcomeOf(facts: PrintFacts): PrintOutcome {
     noInk: sheet !== null && pieces.some((p, i) => p === null && facts.pictures[i]),
     charge:
       sheet && all && rate
-        ? chargeFor(sheet.sheet, inked, rate.mlPerM2, facts.stock?.price ?? null, facts.tariff)
+        ? chargeFor(sheet.sheet, inked, inkUse(facts.version, rate), facts.stock?.price ?? null, facts.tariff)
         : null,
-    seconds: rate && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null,
+    seconds: rate && rate.minutesPerM2 !== null && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null,
   }
 }
+
+const inkUse = (version: PrintFacts['version'], rate: Rate): InkUse =>
+  version?.perSheet != null ? { kind: 'sheet', price: version.perSheet } : { kind: 'area', mlPerM2: rate.mlPerM2 }
 
 const pageOf = (sheet: SheetOutcome, items: Page['items']): Page => ({
   sheet: sheet.sheet,

@@ -40,7 +40,10 @@ export type RunRecord = {
     | { readonly source: 'checked'; readonly id: string; readonly number: number; readonly at: number }
   readonly pieces: readonly RecordedPiece[]
   readonly lines: readonly ChargeLine[]
-  readonly inkMl: number
+  /** null: nobody could say */
+  readonly inkMl: number | null
+  /** lines of the charge that nobody could say */
+  readonly unknown: readonly ('paper' | 'ink')[]
   readonly stops: readonly RecordedStop[]
   readonly page: Page
 }
@@ -76,7 +79,8 @@ export function recordOf(facts: PrintFacts, outcome: PrintOutcome, stops: readon
       ]
     }),
     lines: outcome.charge?.lines ?? [],
-    inkMl: outcome.charge?.inkMl ?? 0,
+    inkMl: outcome.charge?.inkMl ?? null,
+    unknown: outcome.charge?.unknown ?? [],
     stops,
     page,
   }

@@ -60,6 +60,10 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'All of the print lies in the printable area.'
     case 'margin_cut':
       return `${writeLength(f.byUm, unit)} would be cut off at the ${EDGE_WORDS[f.edge]}${andOthers(f.others)}: the printer leaves that white.`
+    case 'size_offered':
+      return 'The room offers this size.'
+    case 'size_retired':
+      return `The size ${f.name} is retired. Take another one on line 3, or offer it again under Removed things.`
     case 'allowed':
       return 'The preset says nothing that its queue does not allow today.'
     case 'closed':
@@ -70,6 +74,8 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return saySizeProblem(f.problem, f.feed, unit)
     case 'borderless_possible':
       return 'Borderless works here.'
+    case 'always_borderless':
+      return `The ${f.feed} always prints to the edges of the sheet: there are no margins. Take borderless.`
     case 'borderless_closed':
       return sayBorderlessClosed(f.why, f.feed, unit)
     case 'borderless_not_in_preset':

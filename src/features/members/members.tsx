@@ -81,7 +81,9 @@ export function Members(props: {
                 <td>{p.role}</td>
                 <td>{p.groupName ?? ''}</td>
                 <td className="soft">{p.note}</td>
-                <td className="number">{writeMoney(p.owes, currency)}</td>
+                <td className="number">
+                  <Link href={`/members/account?person=${p.id}`}>{writeMoney(p.owes, currency)}</Link>
+                </td>
                 <td>
                   <PersonActs person={p} groups={groups} />
                 </td>
@@ -112,7 +114,9 @@ export function Members(props: {
                 <tr key={g.id}>
                   <td className="strong">{g.name}</td>
                   <td className="number">{g.members}</td>
-                  <td className="number">{writeMoney(g.owes, currency)}</td>
+                  <td className="number">
+                    <Link href={`/members/account?group=${g.id}`}>{writeMoney(g.owes, currency)}</Link>
+                  </td>
                   <td>
                     <FormButton label="Take a payment" title={`A payment for ${g.name}`}>
                       {(close) => <PaymentForm groupId={g.id} personId={null} owes={g.owes} onDone={close} />}

@@ -1,8 +1,9 @@
 'use client'
 
+import Link from 'next/link'
 import type { LengthUnit } from '@/core/length/length'
-import type { Minor } from '@/core/money/money'
-import { FormChoices, FormCount, FormMoney, FormText } from '@/ui/form/fields'
+import type { Currency, Minor } from '@/core/money/money'
+import { FormChoices, FormCount, FormMoney, FormSelect, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
@@ -15,23 +16,35 @@ type RoomFields = {
   readonly cautionPpi: number
   readonly usualCopies: number
   readonly edgeCheckDays: number
+  readonly currency: string
+  readonly exponent: Currency['exponent']
+  readonly timeZone: string
+  readonly surfaces: readonly string[]
 }
 
-const fieldsOf = (r: RoomFields): RoomFields => {
-  const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays } = r
-  return { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays }
+/** The fields as they are typed: surfaces as one text. */
+const fieldsOf = (r: RoomFields) => {
+  const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone, surfaces } = r
+  return {
+    ...{ name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone },
+    surfaces: surfaces.join(', '),
+  }
 }
+
+const DECIMAL_OF: Readonly<Record<string, Currency['exponent']>> = { 0: 0, 2: 2, 3: 3 }
+const DECIMALS = [0, 2, 3].map((n) => ({ value: String(n), label: `${n} decimals` }))
 
 /** The room's own settings and its tariff. */
 export function RoomForm(props: {
   readonly room: RoomFields & { readonly revision: number }
-  readonly tariff: { readonly paperPercent: number; readonly inkPer100Ml: Minor; readonly roomShare: Minor }
+  readonly tariff: { readonly paperPercent: number; readonly inkPer100Ml: Minor | null; readonly roomShare: Minor }
 }) {
   const { tariff } = props
   const room = useRoomForm({
     action: 'room.edit',
     row: props.room,
     values: (r) => fieldsOf(r ?? props.room),
+    input: (v) => ({ ...v, surfaces: itemsOf(v.surfaces, ',') }),
     done: 'The room is saved.',
   })
   const rates = useRoomForm({
@@ -42,7 +55,11 @@ export function RoomForm(props: {
   })
   return (
     <>
-      <PageHead title="Room" sub="name, unit, thresholds and rates" />
+      <PageHead title="Room" sub="name, unit, thresholds and rates">
+        <Link href="/room/removed" className="small">
+          Removed things
+        </Link>
+      </PageHead>
       <div className={lists.page} style={{ maxWidth: 560 }}>
         <Form form={room} submit="Save the room">
           <FormText field={room.at('name')} label="Name" />
@@ -57,6 +74,25 @@ export function RoomForm(props: {
               ]}
             />
           </div>
+          <div className={lists.fields}>
+            <FormText field={room.at('currency')} label="Currency, ISO 4217" />
+            <FormSelect
+              field={{
+                ...room.at('exponent'),
+                value: String(room.values.exponent),
+                set: (v) => room.set({ exponent: DECIMAL_OF[v ?? '2'] ?? 2 }),
+                there: null,
+              }}
+              label="Its decimals"
+              data={DECIMALS}
+            />
+            <FormText field={room.at('timeZone')} label="Time zone" />
+          </div>
+          <FormText
+            field={room.at('surfaces')}
+            label="Surfaces that papers can have, with commas between"
+            description="media settings, topcoat and mirroring speak of them"
+          />
           <div className={lists.fields}>
             <FormCount field={room.at('stopPpi')} label="Stop below, ppi" />
             <FormCount field={room.at('cautionPpi')} label="Look below, ppi" />

@@ -4,8 +4,16 @@ import type { Paper, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import type { Minor } from '@/core/money/money'
-import { SURFACES } from '@/core/printer/facts'
-import { FormChoices, FormCount, FormLength, FormMoney, FormNote, FormSelect, FormText } from '@/ui/form/fields'
+import {
+  FormChoices,
+  FormCount,
+  FormLength,
+  FormMoney,
+  FormNote,
+  FormNumber,
+  FormSelect,
+  FormText,
+} from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import type { Choice } from '@/ui/parts/choices'
@@ -22,21 +30,22 @@ export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & 
       name: p?.name ?? '',
       maker: p?.maker ?? '',
       surface: p?.surface ?? 'matte',
-      weight: p?.weight ?? 200,
-      thickness: p?.thickness ?? um(250),
+      weight: p?.weight ?? null,
+      thickness: p?.thickness ?? null,
       note: p?.note ?? '',
     }),
     done: (v) => (paper ? `${v.name} is saved.` : `${v.name} is in the room’s books.`),
     then: onDone,
   })
+  const { surfaces } = useWays()
   return (
     <Form form={form} submit={paper ? 'Save' : 'Add paper'}>
       <FormText field={form.at('name')} label="Name" first />
       <FormText field={form.at('maker')} label="Maker" />
-      <FormSelect field={form.at('surface')} label="Surface" data={SURFACES} />
+      <FormSelect field={form.at('surface')} label="Surface" data={surfaces} />
       <div className={lists.fields}>
-        <FormCount field={form.at('weight')} label="Weight, g/m²" />
-        <FormCount field={form.at('thickness')} label="Thickness, µm" min={30} max={5000} />
+        <FormNumber field={form.at('weight')} label="Weight, g/m²" />
+        <FormNumber field={form.at('thickness')} label="Thickness, µm" />
       </div>
       <FormNote field={form.at('note')} label="Note" />
     </Form>
@@ -107,6 +116,29 @@ export function BuyForm({ stock, onDone }: { readonly stock: Stock } & Done) {
         min={1}
         max={1000}
       />
+    </Form>
+  )
+}
+
+/** Another price or pack from now on. */
+export function PriceForm({ stock, onDone }: { readonly stock: Stock } & Done) {
+  const form = useRoomForm({
+    action: 'stock.edit',
+    row: stock,
+    values: (s): { readonly pack: number; readonly price: Minor | null } => ({
+      ...{ pack: s?.pack ?? stock.pack, price: s?.price ?? null },
+    }),
+    done: 'It costs this from now on; what was logged keeps the price of its day.',
+    then: onDone,
+  })
+  const roll = stock.kind === 'roll'
+  return (
+    <Form form={form} submit="From now on">
+      <FormMoney
+        field={form.at('price')}
+        label={roll ? 'Price of a roll; empty: not known' : 'Price of a pack; empty: not known'}
+      />
+      {roll ? null : <FormCount field={form.at('pack')} label="Sheets in a pack" />}
     </Form>
   )
 }

@@ -2,21 +2,27 @@
 
 import { Button } from '@mantine/core'
 import { useState } from 'react'
-import type { Paper, Stock } from '@/contract/views/paper'
+import type { Paper, Stock, StockPriceEntry } from '@/contract/views/paper'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { writeMoney } from '@/core/money/money'
+import { sayThickness, sayWeight } from '@/core/words/paper'
 import { sayForm } from '@/core/words/paper-form'
+import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
-import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './paper-forms'
+import { BuyForm, CountForm, PaperForm, PriceForm, RollForm, StockForm } from './paper-forms'
 
 /** The room's papers with their stock: sheets on the shelf, rolls with what is left of each. */
-export function Papers({ papers, open }: { readonly papers: readonly Paper[]; readonly open: string | null }) {
+export function Papers({
+  papers,
+  open,
+  ...prices
+}: { readonly papers: readonly Paper[]; readonly open: string | null } & Prices) {
   const [text, setText] = useState(papers.find((p) => p.id === open)?.name ?? '')
   const shown = papers.filter((p) => holdsText(text, `${p.name} ${p.maker} ${p.surface}`))
   return (
@@ -30,14 +36,16 @@ export function Papers({ papers, open }: { readonly papers: readonly Paper[]; re
         <SearchBox what="papers" text={text} onText={setText} />
         {shown.length === 0 ? <p className="soft">No paper is called “{text.trim()}”.</p> : null}
         {shown.map((p) => (
-          <PaperSection key={p.id} paper={p} />
+          <PaperSection key={p.id} paper={p} {...prices} />
         ))}
       </div>
     </>
   )
 }
 
-function PaperSection({ paper }: { readonly paper: Paper }) {
+type Prices = { readonly prices: Readonly<Record<string, readonly StockPriceEntry[]>>; readonly now: number }
+
+function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
   const { unit } = useWays()
   const { act } = useDo()
   return (
@@ -46,9 +54,7 @@ function PaperSection({ paper }: { readonly paper: Paper }) {
         <h2>{paper.name}</h2>
         <span className="soft">
           {paper.maker ? `${paper.maker}, ` : ''}
-          {paper.surface}, {paper.weight} g/m²,{' '}
-          {unit === 'mm' ? `${(paper.thickness / 1000).toFixed(2)} mm` : `${(paper.thickness / 25_400).toFixed(3)} in`}{' '}
-          thick
+          {paper.surface}, {sayWeight(paper.weight)}, {sayThickness(paper.thickness, unit)}
         </span>
         <span className={lists.acts}>
           <FormButton label="Edit" title={paper.name}>
@@ -100,7 +106,7 @@ function PaperSection({ paper }: { readonly paper: Paper }) {
           </thead>
           <tbody>
             {paper.stocks.map((s) => (
-              <StockLine key={s.id} stock={s} />
+              <StockLine key={s.id} stock={s} prices={props.prices[s.id] ?? []} now={props.now} />
             ))}
           </tbody>
         </table>
@@ -109,8 +115,17 @@ function PaperSection({ paper }: { readonly paper: Paper }) {
   )
 }
 
-function StockLine({ stock: s }: { readonly stock: Stock }) {
-  const { unit, currency } = useWays()
+function StockLine({
+  stock: s,
+  prices,
+  now,
+}: {
+  readonly stock: Stock
+  readonly prices: readonly StockPriceEntry[]
+  readonly now: number
+}) {
+  const { unit, currency, timeZone } = useWays()
+  const [since, before] = prices
   const { act } = useDo()
   const roll = s.kind === 'roll'
   return (
@@ -136,11 +151,21 @@ function StockLine({ stock: s }: { readonly stock: Stock }) {
         ))}
       </td>
       <td>
-        {writeMoney(s.price, currency)}
+        {s.price === null ? 'price not known' : writeMoney(s.price, currency)}
         <span className="soft"> {roll ? 'a roll' : `for ${s.pack}`}</span>
+        {before ? (
+          <span className="soft small">
+            {' '}
+            since {sayShortDay(since?.validFrom ?? 0, timeZone, now)}, before{' '}
+            {before.price === null ? 'not known' : writeMoney(before.price, currency)}
+          </span>
+        ) : null}
       </td>
       <td>
         <div className={lists.acts}>
+          <FormButton label="Price" title="What it costs">
+            {(close) => <PriceForm stock={s} onDone={close} />}
+          </FormButton>
           <FormButton label="Bought" title="Bought">
             {(close) => <BuyForm stock={s} onDone={close} />}
           </FormButton>

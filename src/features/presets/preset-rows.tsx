@@ -7,6 +7,7 @@ import { optionsOf, rulesOf, selectionOf, settingsWith, strays } from '@/core/op
 import { INTENTS, type Intent, type Settings } from '@/core/preset/settings'
 import type { Option, Selection } from '@/core/rules/rules'
 import { sayChange, sayForced, sayReason, sayRuleProblem, valueName } from '@/core/words/options'
+import { sayRate, sayThickness, sayWeight } from '@/core/words/paper'
 import { CountField } from '@/ui/fields/count-field'
 import { type Choice, Choices } from '@/ui/parts/choices'
 import css from './preset.module.css'
@@ -414,7 +415,7 @@ function Extra({
     const paper = world.papers.find((p) => p.id === s.paperId)
     return paper ? (
       <span className="soft small">
-        {paper.weight} g/m², {(paper.thickness / 1000).toFixed(2)} mm thick, {paper.surface}
+        {sayWeight(paper.weight)}, {sayThickness(paper.thickness, 'mm')}, {paper.surface}
       </span>
     ) : null
   }
@@ -422,11 +423,7 @@ function Extra({
     const rate = world.queues
       .find((q) => q.id === s.queueId)
       ?.facts.mediaSettings.find((m) => m.id === s.mediaSettingId)?.rates[s.qualityId]
-    return rate ? (
-      <span className="soft small">
-        {rate.minutesPerM2} min and {rate.mlPerM2} ml per m²
-      </span>
-    ) : null
+    return rate ? <span className="soft small">{sayRate(rate)}</span> : null
   }
   return null
 }

@@ -44,8 +44,8 @@ export type PresetWorld = {
     readonly id: string
     readonly name: string
     readonly surface: Surface
-    readonly weight: number
-    readonly thickness: number
+    readonly weight: number | null
+    readonly thickness: number | null
   }[]
   readonly profiles: readonly {
     readonly id: string

@@ -11,7 +11,7 @@ import type { Feed, QueueFeed } from '@/core/printer/facts'
 import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
 import { sayLength } from '@/core/words/lengths'
 import { LengthField } from '@/ui/fields/length-field'
-import { FormLength, FormSome, FormText, itemsOf } from '@/ui/form/fields'
+import { FormCheck, FormLength, FormSome, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
@@ -38,6 +38,7 @@ const typedOf = ({ borderless, ...f }: Omit<QueueFeed, 'feedId'>, unit: LengthUn
   overspray: borderless?.overspray ?? OVERSPRAY,
   widths: (borderless?.widths ?? []).map((w) => tradeNumber(w, unit)).join('; '),
   mediaSettings: borderless?.mediaSettings ?? [],
+  always: borderless?.always ?? false,
 })
 
 /** The schema of a queue's feed whose widths come as one text, which may not read. */
@@ -63,9 +64,13 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
     queue,
     values: (facts) => typedOf(facts.feeds.find((f) => f.feedId === feed.id) ?? UNKNOWN, unit),
     schema: typedSchema(unit),
-    part: ({ borderless, overspray, widths, mediaSettings, ...v }) => ({
+    part: ({ borderless, overspray, widths, mediaSettings, always, ...v }) => ({
       widths: borderless ? widths : '',
-      feed: { ...v, feedId: feed.id, borderless: borderless ? { overspray, mediaSettings } : null },
+      feed: {
+        ...v,
+        feedId: feed.id,
+        borderless: borderless ? { overspray, mediaSettings, ...(always ? { always } : {}) } : null,
+      },
     }),
     put: ({ feeds }, f) => ({ feeds: [...feeds.filter((x) => x.feedId !== feed.id), f] }),
     done: `${queue.name} knows its ${feed.name} now.`,
@@ -150,6 +155,9 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
             data={queue.facts.mediaSettings.map((m) => ({ value: m.id, label: m.name }))}
           />
         </>
+      ) : null}
+      {borderless ? (
+        <FormCheck field={form.at('always')} label="It always does: there are no prints with margins" />
       ) : null}
       <div className={lists.row}>
         <FormLength field={form.at('driftAcross')} label="Drift across" />

@@ -3,22 +3,29 @@
 import { Checkbox } from '@mantine/core'
 import { dialogStepSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
+import type { Minor } from '@/core/money/money'
 import { COLOUR_MODES, PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
 import type { Option } from '@/core/rules/rules'
-import { FormCheck, FormCount, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
+import { FormCheck, FormCount, FormMoney, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
+import { useWays } from '@/ui/unit/unit'
 import { keyFrom } from './key-from'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 
 /** The facts that are typed in a queue's own form; topcoats as one text. */
-const typedOf = ({ colourModes, printerColours, topcoats, nativePpi, darkness, twoWayBelowRank }: QueueFacts) => ({
-  ...{ colourModes, printerColours, nativePpi, darkness, twoWayBelowRank },
-  topcoats: topcoats.join(', '),
-})
+const typedOf = (facts: QueueFacts) => {
+  const { colourModes, printerColours, topcoats, nativePpi, darkness, twoWayBelowRank } = facts
+  const { sixteenBit, topcoatOn, mirrorOn, perSheet } = facts
+  return {
+    ...{ colourModes, printerColours, nativePpi, darkness, twoWayBelowRank },
+    ...{ topcoatOn, mirrorOn, perSheet: perSheet as Minor | null, bestOnly: sixteenBit === 'best' },
+    topcoats: topcoats.join(', '),
+  }
+}
 
 /** A queue's own fields; a new one starts with what the other knows, to be changed where it differs. */
 export function QueueForm(
@@ -41,15 +48,21 @@ export function QueueForm(
       shared: q?.shared ?? false,
       facts: typedOf(q?.facts ?? base),
     }),
-    input: ({ facts, ...fields }, q) => ({
+    input: ({ facts: { bestOnly, ...facts }, ...fields }, q) => ({
       ...{ printerId: props.printerId, id: null, revision: null },
       ...fields,
-      facts: { ...(q?.facts ?? base), ...facts, topcoats: itemsOf(facts.topcoats, ',') },
+      facts: {
+        ...(q?.facts ?? base),
+        ...facts,
+        sixteenBit: bestOnly ? ('best' as const) : ('any' as const),
+        topcoats: itemsOf(facts.topcoats, ','),
+      },
     }),
     done: (v) => `${v.name} is saved.`,
     then: onDone,
   })
   const below = form.at('facts.twoWayBelowRank')
+  const { surfaces } = useWays()
   return (
     <Form form={form} submit={queue ? 'Save' : 'Add queue'}>
       {queue ? null : (
@@ -65,6 +78,30 @@ export function QueueForm(
         data={PRINTER_COLOURS}
       />
       <FormText field={form.at('facts.topcoats')} label="Kinds of topcoat, with commas between; empty for none" />
+      {form.values.facts.topcoats.trim() === '' ? null : (
+        <div className={lists.row}>
+          <FormSome
+            field={form.at('facts.topcoatOn.surfaces')}
+            label="Topcoat lies on; empty for every surface"
+            data={surfaces}
+          />
+          <FormSelect
+            field={form.at('facts.topcoatOn.black')}
+            label="and goes over"
+            none="either black"
+            data={[
+              { value: 'photo', label: 'photo black' },
+              { value: 'matte', label: 'matte black' },
+            ]}
+          />
+        </div>
+      )}
+      <FormSome field={form.at('facts.mirrorOn')} label="Surfaces that are printed mirrored" data={surfaces} />
+      <FormCheck field={form.at('facts.bestOnly')} label="16 bits are taken at the best quality only" />
+      <FormMoney
+        field={form.at('facts.perSheet')}
+        label="Its use is counted in sheets, each at; empty: in ink by the area"
+      />
       <div className={lists.row}>
         <FormCount field={form.at('facts.nativePpi')} label="Native resolution, ppi" width={160} />
         <FormCount field={form.at('facts.darkness.least')} label="Darkness from" />

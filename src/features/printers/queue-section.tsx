@@ -7,6 +7,7 @@ import type { Printer, Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
 import { sayRule } from '@/core/words/options'
+import { sayRate } from '@/core/words/paper'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
 import { useWays } from '@/ui/unit/unit'
@@ -134,7 +135,7 @@ export function QueueSection({
                 <td>
                   {facts.qualities
                     .filter((q) => m.rates[q.id])
-                    .map((q) => `${q.name} ${m.rates[q.id]?.minutesPerM2}, ${m.rates[q.id]?.mlPerM2}`)
+                    .map((q) => `${q.name} ${sayRate(m.rates[q.id] ?? { minutesPerM2: null, mlPerM2: null })}`)
                     .join('; ')}
                 </td>
                 <td>

@@ -4,10 +4,11 @@ import { Checkbox } from '@mantine/core'
 import { mediaSettingSchema, ownOptionSchema, qualitySchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
 import { fromMm, type Um } from '@/core/length/length'
-import { type BlackInk, type MediaSetting, type Quality, type QueueFacts, SURFACES } from '@/core/printer/facts'
+import type { BlackInk, MediaSetting, Quality, QueueFacts } from '@/core/printer/facts'
 import { FormCheck, FormCount, FormLength, FormNumber, FormSome, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
+import { useWays } from '@/ui/unit/unit'
 import { keyFrom } from './key-from'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
@@ -25,7 +26,8 @@ const NEW_SETTING: Omit<MediaSetting, 'id'> = {
 
 const BLACKS: readonly BlackInk[] = ['photo', 'matte']
 type RateTyped = { readonly minutesPerM2: number | null; readonly mlPerM2: number | null }
-const USUAL_RATE: RateTyped = { minutesPerM2: 20, mlPerM2: 9 }
+/** What a quality takes may follow later. */
+const NOT_SAID: RateTyped = { minutesPerM2: null, mlPerM2: null }
 
 /** What is known of a media setting as it is typed: a limit or a rate may be missing for a while. */
 const typedOf = ({ name, group, surfaces, blacks, longest, inkLimit, rates }: Omit<MediaSetting, 'id'>) => ({
@@ -60,10 +62,11 @@ export function MediaSettingForm({
     done: (v) => `${v.name} is saved.`,
     then: onDone,
   })
+  const { surfaces } = useWays()
   const [blacks, rates, longest] = [form.at('blacks'), form.at('rates'), form.at('longest')]
   const rated = (id: string, on: boolean): void => {
     const { [id]: _, ...others } = rates.value
-    rates.set(on ? { ...others, [id]: USUAL_RATE } : others)
+    rates.set(on ? { ...others, [id]: NOT_SAID } : others)
   }
   return (
     <Form form={form} submit="Save">
@@ -71,7 +74,7 @@ export function MediaSettingForm({
         <FormText field={form.at('name')} label="The printer’s name for it" first />
         <FormText field={form.at('group')} label="Group" />
       </div>
-      <FormSome field={form.at('surfaces')} label="For surfaces" data={SURFACES} />
+      <FormSome field={form.at('surfaces')} label="For surfaces" data={surfaces} />
       <div className={lists.row}>
         {BLACKS.map((b) => (
           <div key={b} className={lists.row}>
@@ -87,7 +90,9 @@ export function MediaSettingForm({
           </div>
         ))}
       </div>
-      {blacks.error ? <p className="level-stop small">At least one black ink is needed.</p> : null}
+      {blacks.value.length === 0 ? (
+        <p className="soft small">Without a black: this printer has none to choose from.</p>
+      ) : null}
       <div className={lists.row}>
         <Checkbox
           label="Its prints have a longest length"

@@ -15,7 +15,7 @@ import {
   openRoll,
   retirePaper,
 } from './papers'
-import { addGroup, addPerson, editPerson, pay, retirePerson } from './people'
+import { addGroup, addPerson, editPerson, pay, retirePerson, reversePayment } from './people'
 import { takeUntagged } from './pictures'
 import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
@@ -33,6 +33,7 @@ import {
 } from './printers'
 import { cancelPrint, settlePrint, startPrint } from './prints'
 import { retireProfile } from './profiles'
+import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreSize } from './restoring'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
 import { addSize, editSize, retireSize } from './sizes'
@@ -51,10 +52,13 @@ export const ACTIONS: {
   'person.add': addPerson,
   'person.edit': editPerson,
   'person.retire': retirePerson,
+  'person.restore': restorePerson,
   'account.pay': pay,
+  'account.reverse': reversePayment,
   'paper.add': addPaper,
   'paper.edit': editPaper,
   'paper.retire': retirePaper,
+  'paper.restore': restorePaper,
   'paper.delete': deletePaper,
   'stock.add': addStock,
   'stock.edit': editStock,
@@ -65,10 +69,12 @@ export const ACTIONS: {
   'size.add': addSize,
   'size.edit': editSize,
   'size.retire': retireSize,
+  'size.restore': restoreSize,
   'printer.add': addPrinter,
   'printer.edit': editPrinter,
   'printer.ink-set': changeInkSet,
   'printer.retire': retirePrinter,
+  'printer.restore': restorePrinter,
   'printer.delete': deletePrinter,
   'printer.black': setBlack,
   'printer.load': setLoad,
@@ -88,6 +94,7 @@ export const ACTIONS: {
   'preset.restore': restorePreset,
   'picture.untagged': takeUntagged,
   'profile.retire': retireProfile,
+  'profile.restore': restoreProfile,
   'slip.add': addSlip,
   'slip.save': saveSlip,
   'slip.state': moveSlip,

@@ -5,7 +5,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { dueChecks, edgeChecksOf, readEdgeCheck } from '@/server/stores/edge-checks'
 import { readVersionFacts } from '@/server/stores/presets'
 import { CARDS, PrintRoom } from '../../../test/print-room'
-import { NOW } from '../../../test/room'
+import { NOW, ROOM_FIELDS } from '../../../test/room'
 import { facts } from '../../../test/slip-facts'
 import { ACTIONS } from './all'
 
@@ -240,6 +240,7 @@ describe('an edge check', () => {
   ] as const)('is due again %s', async (_name, days, upkeep, due) => {
     const { solved, version, room, check } = await checks()
     const edit = {
+      ...ROOM_FIELDS,
       revision: 1,
       name: 'Room',
       unit: 'mm',

@@ -5,7 +5,7 @@ import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { loads, papers, printers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
+import { loads, papers, printers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { rollLeft, stockCount } from '@/server/stores/papers'
 import { presetsWithVersions } from '@/server/stores/presets'
@@ -113,15 +113,35 @@ export const addStock = action({
     db.insert(stockMoves)
       .values({ id: newId(), stockId: id, at: now, delta: count, kind: 'counted', byId: actor.id })
       .run()
+    costs(db, id, values, 0, actor.id)
     return ok({ value: { id }, subject: id })
   },
 })
 
+/** Notes what a stock costs from a time on. */
+const costs = (
+  db: Db,
+  stockId: string,
+  { pack, price }: { readonly pack: number; readonly price: number | null },
+  validFrom: number,
+  byId: string,
+): void => void db.insert(stockPrices).values({ id: newId(), stockId, validFrom, pack, price, byId }).run()
+
+/** Another price or pack from now on: what was logged before keeps the one of its day. */
 export const editStock = action({
   name: 'stock.edit',
   role: 'keeper',
   input: INPUTS['stock.edit'],
-  commit: ({ id, revision, ...values }, { db }) => revised(db, stocks, 'This stock', { id, revision }, values),
+  commit({ id, revision, ...values }, { db, now, actor }) {
+    const before = db.select().from(stocks).where(eq(stocks.id, id)).get()
+    const saved = revised(db, stocks, 'This stock', { id, revision }, values)
+    if (!saved.ok || !before) return saved
+    const known = db.select({ id: stockPrices.id }).from(stockPrices).where(eq(stockPrices.stockId, id)).get()
+    // a stock from before prices were dated: its first one held all along
+    if (!known) costs(db, id, before, 0, actor.id)
+    if (before.price !== values.price || before.pack !== values.pack) costs(db, id, values, now, actor.id)
+    return saved
+  },
 })
 
 export const buyStock = action({

@@ -1,5 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { minor, writeMoney } from '@/core/money/money'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
@@ -7,6 +8,9 @@ import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { accountEntries, groups, people } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { accountName, owes } from '@/server/stores/accounts'
+import { saySlips, slipsOfMember } from '@/server/stores/closings'
+import { readRoom } from '@/server/stores/room'
 import { revised } from './rows'
 
 /** A member that is not there; one who left may still pay. */
@@ -86,6 +90,18 @@ export const retirePerson = action({
   name: 'person.retire',
   role: 'keeper',
   input: INPUTS['person.retire'],
+  asks: {
+    what: () => 'The log keeps them, and they can be taken back in. Yet:',
+    uses: ({ id }, { db }) => {
+      const list = slipsOfMember(db, id)
+      const due = owes(db, { personId: id, groupId: null })
+      const currency = readRoom(db)?.currency
+      return () => [
+        ...(list.length > 0 ? [saySlips(list, ['is', 'are'], 'under way for them').trim()] : []),
+        ...(currency && due !== 0 ? [`They owe ${writeMoney(minor(due), currency)} ${currency.code}.`] : []),
+      ]
+    },
+  },
   commit: (input, { db, now, actor }) =>
     input.id === actor.id
       ? bad({ code: 'in_use', what: 'Your own entry', where: ['this session'] })
@@ -96,6 +112,21 @@ export const pay = action({
   name: 'account.pay',
   role: 'helper',
   input: INPUTS['account.pay'],
+  asks: {
+    what: () => 'This is more than is owed:',
+    uses: ({ personId, groupId, amount }, { db }) => {
+      const of = { personId, groupId }
+      const due = owes(db, of)
+      const currency = readRoom(db)?.currency
+      const name = accountName(db, of)
+      return () =>
+        currency && name !== null && amount > Math.max(0, due)
+          ? [
+              `${name} owes ${writeMoney(minor(due), currency)} ${currency.code}; ${writeMoney(minor(amount), currency)} would be taken.`,
+            ]
+          : []
+    },
+  },
   commit({ personId, groupId, amount, note }, { db, actor, now }) {
     if ((personId === null) === (groupId === null))
       return bad({ code: 'input', issues: [{ path: '', message: 'a payment is for a member or for a group' }] })
@@ -106,5 +137,27 @@ export const pay = action({
       .values({ id, at: now, personId, groupId, kind: 'payment', amount: -amount, note, byId: actor.id })
       .run()
     return ok({ value: { id }, subject: personId ?? groupId ?? '' })
+  },
+})
+
+/** A payment that was booked by mistake is taken back by an entry of its own: both stay. */
+export const reversePayment = action({
+  name: 'account.reverse',
+  role: 'helper',
+  input: INPUTS['account.reverse'],
+  commit({ id, note }, { db, actor, now }) {
+    const entry = db.select().from(accountEntries).where(eq(accountEntries.id, id)).get()
+    if (entry?.kind !== 'payment' || entry.reverses !== null) return bad({ code: 'not_found', what: 'This payment' })
+    if (db.select().from(accountEntries).where(eq(accountEntries.reverses, id)).get())
+      return bad({ code: 'in_use', what: 'This payment', where: ['the entry that took it back already'] })
+    const made = newId()
+    const { personId, groupId } = entry
+    db.insert(accountEntries)
+      .values({
+        ...{ id: made, at: now, personId, groupId, kind: 'payment', amount: -entry.amount },
+        ...{ reverses: id, note, byId: actor.id },
+      })
+      .run()
+    return ok({ value: { id: made }, subject: personId ?? groupId ?? '', data: { reverses: id } })
   },
 })

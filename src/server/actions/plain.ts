@@ -1,6 +1,14 @@
 import { fromMm, um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
-import { ANY_DARKNESS, type Feed, NO_WORDS, type QueueFacts, type Surface } from '@/core/printer/facts'
+import {
+  ANY_DARKNESS,
+  type Feed,
+  NO_WORDS,
+  type QueueFacts,
+  SURFACES,
+  type Surface,
+  USUAL_FACTS,
+} from '@/core/printer/facts'
 import { edges } from '@/core/sheet/sheet'
 
 /** A cautious sheet feed to start with; the keeper corrects it on the printer's page. */
@@ -42,17 +50,19 @@ export const plainQueue = (feedId: string): QueueFacts => ({
       id: 'photo',
       name: 'Photo paper',
       group: 'all',
-      surfaces: ['gloss', 'lustre', 'matte', 'cotton', 'plain'],
+      surfaces: SURFACES,
       blacks: ['photo', 'matte'],
       inkLimit: {},
       longest: null,
-      rates: { draft: { minutesPerM2: 12, mlPerM2: 8 }, photo: { minutesPerM2: 30, mlPerM2: 11 } },
+      // what it takes nobody has said yet
+      rates: { draft: { minutesPerM2: null, mlPerM2: null }, photo: { minutesPerM2: null, mlPerM2: null } },
     },
   ],
   colourModes: ['colour'],
   printerColours: ['off', 'own'],
   topcoats: [],
   twoWayBelowRank: 2,
+  ...USUAL_FACTS,
   nativePpi: 300,
   dialog: [],
   ownOptions: [],
@@ -61,6 +71,9 @@ export const plainQueue = (feedId: string): QueueFacts => ({
   darkness: ANY_DARKNESS,
   ipp: NO_WORDS,
 })
+
+/** Surfaces on which photo black lies dull. */
+const ABSORBS: readonly Surface[] = ['matte', 'textured', 'canvas', 'card']
 
 /** The first preset of a room: the file as it is, the printer's own colour, matte black only on matte surfaces. */
 export const firstDraft = (queueId: string, feedId: string, paperId: string, surface: Surface): Settings => ({
@@ -71,7 +84,7 @@ export const firstDraft = (queueId: string, feedId: string, paperId: string, sur
   mediaSettingId: 'photo',
   qualityId: 'photo',
   passes: 'one-way',
-  blackInk: surface === 'matte' || surface === 'cotton' ? 'matte' : 'photo',
+  blackInk: ABSORBS.includes(surface) ? 'matte' : 'photo',
   topcoat: null,
   colourMode: 'colour',
   printerColour: 'own',

@@ -6,7 +6,9 @@ import { bad, ok } from '@/core/result/result'
 import { patched } from '@/core/slip/body'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
+import type { Db } from '@/server/db/open'
 import {
+  accountEntries,
   feeds,
   loads,
   papers,
@@ -21,12 +23,11 @@ import {
   tariffs,
 } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { listPapers } from '@/server/stores/papers'
 import { readRoom } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
 import { firstDraft, plainFeed, plainQueue } from './plain'
 import { sealVersion } from './presets'
-
-const FIRST_TARIFF = { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }
 
 /** Opens an empty room: the room, its keeper, one printer, one paper, a first preset, and a slip to begin with. */
 export const setUp = action({
@@ -49,15 +50,12 @@ export const setUp = action({
         demo: input.demo,
       })
       .run()
-    const scale = 10 ** (input.exponent - 2)
-    const money = (cents: number): number => Math.round(cents * scale)
     db.insert(tariffs)
       .values({
         id: newId(),
         validFrom: 0,
-        paperPercent: FIRST_TARIFF.paperPercent,
-        inkPer100Ml: money(FIRST_TARIFF.inkPer100Ml),
-        roomShare: money(FIRST_TARIFF.roomShare),
+        // what ink costs nobody has said yet
+        ...{ paperPercent: 100, inkPer100Ml: null, roomShare: 0 },
       })
       .run()
     const keeperId = newId()
@@ -107,8 +105,8 @@ export const setUp = action({
         maker: '',
         name: input.paper.name,
         surface: input.paper.surface,
-        weight: 200,
-        thicknessUm: 250,
+        // nobody has said
+        ...{ weight: null, thicknessUm: null },
       })
       .run()
     db.insert(stocks)
@@ -119,7 +117,7 @@ export const setUp = action({
         widthUm: size.short,
         lengthUm: size.long,
         pack: 25,
-        price: money(2500),
+        price: null,
       })
       .run()
     db.insert(stockMoves)
@@ -146,6 +144,9 @@ export const setUp = action({
   },
 })
 
+/** Surfaces that papers in use have. */
+const surfacesInUse = (db: Db): readonly string[] => [...new Set(listPapers(db).map((p) => p.surface))]
+
 export const editRoom = action({
   name: 'room.edit',
   role: 'keeper',
@@ -155,6 +156,19 @@ export const editRoom = action({
     if (!current) return bad({ code: 'not_found', what: 'The room' })
     if (current.revision !== revision)
       return bad({ code: 'stale', what: 'The room', yours: revision, now: current.revision, current })
+    const charged = db.select({ id: accountEntries.id }).from(accountEntries).limit(1).get() !== undefined
+    const { code, exponent } = current.currency
+    if (charged && (values.currency !== code || values.exponent !== exponent))
+      return bad({
+        code: 'input',
+        issues: [{ path: 'currency', message: `accounts are kept in ${code} since the first charge, and stay so` }],
+      })
+    const missing = surfacesInUse(db).filter((s) => !values.surfaces.includes(s))
+    if (missing.length > 0)
+      return bad({
+        code: 'input',
+        issues: [{ path: 'surfaces', message: `papers are ${missing.join(', ')}: change them first, or keep it` }],
+      })
     if (values.stopPpi > values.cautionPpi)
       return bad({
         code: 'input',

@@ -7,6 +7,7 @@ import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { sizes } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { saySlips, slipsOfSize } from '@/server/stores/closings'
 import { listSizes } from '@/server/stores/sizes'
 import { revised } from './rows'
 
@@ -59,5 +60,12 @@ export const retireSize = action({
   name: 'size.retire',
   role: 'keeper',
   input: INPUTS['size.retire'],
+  asks: {
+    what: () => 'A retired size stays readable and is no longer offered. It is in use:',
+    uses: ({ id }, { db }) => {
+      const list = slipsOfSize(db, id)
+      return () => (list.length > 0 ? [saySlips(list, ['asks', 'ask'], 'for it').trim()] : [])
+    },
+  },
   commit: (input, { db, now }) => revised(db, sizes, 'This size', input, { retiredAt: now }),
 })

@@ -221,7 +221,7 @@ export function bookingOf(
     ...{ versionId: version.id, paperId: version.paper.id, tariffId: facts.tariff.id },
     ...{ slipId: slip.id, printId: facts.print.id, chargeTo: facts.slip.chargeTo },
     ...{ memberId: member?.id ?? null, groupId: member?.groupId ?? null },
-    ...{ widthUm: sheet.width, inkMicrolitres: Math.round(record.inkMl * 1000) },
+    ...{ widthUm: sheet.width, inkMicrolitres: Math.round((record.inkMl ?? 0) * 1000) },
     record: storedRecord(record),
   }
   return {

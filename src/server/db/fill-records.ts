@@ -171,7 +171,7 @@ function slipBooking(p: Row, printerId: string, groupOf: ReadonlyMap<string, Row
         groupId: groupId === null ? null : text(groupId),
         chargeTo,
       },
-      ...{ widthUm: outcome.sheet.sheet.width, inkMicrolitres: Math.round(record.inkMl * 1000) },
+      ...{ widthUm: outcome.sheet.sheet.width, inkMicrolitres: Math.round((record.inkMl ?? 0) * 1000) },
       record: { schema: RECORD_SCHEMA, body: record },
     },
   }

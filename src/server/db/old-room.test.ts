@@ -46,7 +46,7 @@ function drawn(id: string): Drawing {
     crop: piece?.crop,
     quarter: piece?.quarter,
     charge: lines.map((l) => l.amount),
-    ink: Math.round(inkMl * 1000),
+    ink: Math.round((inkMl ?? 0) * 1000),
   }
 }
 

@@ -98,8 +98,9 @@ export const papers = sqliteTable('papers', {
   maker: text('maker').notNull(),
   name: text('name').notNull(),
   surface: text('surface').notNull(),
-  weight: integer('weight').notNull(),
-  thicknessUm: integer('thickness_um').notNull(),
+  /** g/m2, um; null: nobody has said */
+  weight: integer('weight'),
+  thicknessUm: integer('thickness_um'),
   note: text('note').notNull().default(''),
   revision: revision(),
   retiredAt: retiredAt(),
@@ -119,7 +120,8 @@ export const stocks = sqliteTable(
     lengthUm: integer('length_um').notNull(),
     /** sheets in a pack; 1 for a roll */
     pack: integer('pack').notNull(),
-    price: integer('price').notNull(),
+    /** null: nobody has said */
+    price: integer('price'),
     revision: revision(),
     retiredAt: retiredAt(),
   },
@@ -582,7 +584,8 @@ export const tariffs = sqliteTable('tariffs', {
   id: id(),
   validFrom: integer('valid_from').notNull(),
   paperPercent: integer('paper_percent').notNull(),
-  inkPer100Ml: integer('ink_per_100_ml').notNull(),
+  /** null: nobody has said */
+  inkPer100Ml: integer('ink_per_100_ml'),
   roomShare: integer('room_share').notNull(),
 })
 

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm'
+import { eq, inArray, isNull } from 'drizzle-orm'
 import { settingsSchema } from '@/contract/preset'
 import { readSlipBody } from '@/contract/slip'
 import { sayGate } from '@/core/words/gate'
@@ -44,23 +44,39 @@ export function countedOn(db: Db): ReadonlyMap<string, Counted> {
   return out
 }
 
+/** Slips that are open or waiting, by number. */
+const underWay = (db: Db) =>
+  db
+    .select({ number: slips.number, memberId: slips.memberId, body: slips.body })
+    .from(slips)
+    .where(inArray(slips.state, ['open', 'waiting']))
+    .orderBy(slips.number)
+    .all()
+    .map(({ body, ...row }) => ({ ...row, prints: readSlipBody(body).prints }))
+
 /** Numbers of the slips that are open or waiting, by the versions that their prints hold. */
 function slipsByVersion(db: Db): ReadonlyMap<string, readonly number[]> {
   const out = new Map<string, number[]>()
-  const rows = db
-    .select({ id: slips.id, number: slips.number, body: slips.body })
-    .from(slips)
-    .where(and(inArray(slips.state, ['open', 'waiting'])))
-    .orderBy(slips.number)
-    .all()
-  for (const row of rows)
-    for (const id of new Set(readSlipBody(row.body).prints.flatMap((p) => p.versionId ?? []))) {
+  for (const { number, prints } of underWay(db))
+    for (const id of new Set(prints.flatMap((p) => p.versionId ?? []))) {
       const list = out.get(id) ?? []
       out.set(id, list)
-      list.push(row.number)
+      list.push(number)
     }
   return out
 }
+
+/** Which slips under way ask for a size. */
+export const slipsOfSize = (db: Db, sizeId: string): readonly number[] =>
+  underWay(db)
+    .filter((s) => s.prints.some((p) => p.sheet?.kind === 'size' && p.sheet.sizeId === sizeId))
+    .map((s) => s.number)
+
+/** Which slips under way are a member's. */
+export const slipsOfMember = (db: Db, personId: string): readonly number[] =>
+  underWay(db)
+    .filter((s) => s.memberId === personId)
+    .map((s) => s.number)
 
 /** What speaks against what is counted on now and did not before, a sentence for each. */
 export function newlyClosed(
@@ -77,9 +93,14 @@ export function newlyClosed(
 
 const SHOWN = 6
 
-function saySlips(list: readonly number[]): string {
+/** `Slips 3, 4 hold it.`, or what else they do. */
+export function saySlips(
+  list: readonly number[],
+  does: readonly [string, string] = ['holds', 'hold'],
+  what = 'it',
+): string {
   if (list.length === 0) return ''
   const shown = list.slice(0, SHOWN).join(', ')
   const more = list.length > SHOWN ? ` and ${list.length - SHOWN} more` : ''
-  return ` ${list.length === 1 ? 'Slip' : 'Slips'} ${shown}${more} ${list.length === 1 ? 'holds' : 'hold'} it.`
+  return ` ${list.length === 1 ? 'Slip' : 'Slips'} ${shown}${more} ${does[list.length === 1 ? 0 : 1]} ${what}.`
 }

@@ -2,14 +2,13 @@ import { inArray } from 'drizzle-orm'
 import { z } from 'zod'
 import { settingsSchema } from '@/contract/preset'
 import { closedOnSlip, type Gate, type GateFinding, gateOf } from '@/core/gate/gate'
-import { um } from '@/core/length/length'
 import type { QueueWorld } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { Feed, QueueFacts } from '@/core/printer/facts'
 import { sayGate } from '@/core/words/gate'
 import type { Db } from '@/server/db/open'
 import { type papers, presetVersions, type profiles } from '@/server/db/schema'
-import { surfaceOf } from './papers'
+import { thicknessOf } from './papers'
 import { parsed } from './parse'
 
 /** What spoke against a version when it was sealed all the same, and why it was. */
@@ -62,7 +61,7 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
       papers: allPapers
         .filter((p) => p.retiredAt === null)
         .map((p) => ({
-          ...{ id: p.id, name: p.name, surface: surfaceOf(p.surface), weight: p.weight, thickness: um(p.thicknessUm) },
+          ...{ id: p.id, name: p.name, surface: p.surface, weight: p.weight, thickness: thicknessOf(p.thicknessUm) },
         })),
       profiles: allProfiles
         .filter((p) => p.retiredAt === null)

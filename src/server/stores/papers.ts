@@ -1,19 +1,15 @@
-import { asc, eq, isNull, sql } from 'drizzle-orm'
+import { asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { ShelfItem } from '@/contract/shelf'
-import type { Paper, Stock } from '@/contract/views/paper'
+import type { Paper, Stock, StockPriceEntry } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
-import { SURFACES, type Surface } from '@/core/printer/facts'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { papers, rollMoves, rolls, stockMoves, stocks } from '@/server/db/schema'
+import { papers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 
-/** A stored surface, or a thrown bug. */
-export function surfaceOf(text: string): Surface {
-  const found = SURFACES.find((s) => s === text)
-  if (!found) throw new Error(`surface ${text} is not known`)
-  return found
-}
+/** A thickness out of the database; null: nobody has said. */
+export const thicknessOf = (umStored: number | null): Um | null => (umStored === null ? null : um(umStored))
 
 /** Sheets on the shelf, or rolls not opened: the sum of the moves. */
 export function stockCount(db: Db, stockId: string): number {
@@ -76,13 +72,34 @@ function readStocks(db: Db): readonly Stock[] {
       width: um(s.widthUm),
       length: um(s.lengthUm),
       pack: s.pack,
-      price: minor(s.price),
+      price: s.price === null ? null : minor(s.price),
       count: counts.get(s.id) ?? 0,
       revision: s.revision,
       rolls: opened
         .filter((r) => r.stockId === s.id)
         .map((r) => ({ id: r.id, number: r.number, left: um(left.get(r.id) ?? 0) })),
     }))
+}
+
+/** What each stock cost from when on, the newest first, by its id; a stock whose price never changed has none or one. */
+export function pricesOf(db: Db): ReadonlyMap<string, readonly StockPriceEntry[]> {
+  const out = new Map<string, StockPriceEntry[]>()
+  const rows = db.select().from(stockPrices).orderBy(desc(stockPrices.validFrom), newestFirst(stockPrices)).all()
+  for (const r of rows) {
+    const list = out.get(r.stockId) ?? []
+    out.set(r.stockId, list)
+    list.push({ validFrom: r.validFrom, pack: r.pack, price: r.price === null ? null : minor(r.price) })
+  }
+  return out
+}
+
+/** Stocks with the price and pack that held at a time: what was printed on another day is priced as of that day. */
+export function stocksAt(db: Db, stocks: readonly Stock[], at: number): readonly Stock[] {
+  const prices = kept(db, 'prices', () => pricesOf(db))
+  return stocks.map((s) => {
+    const then = prices.get(s.id)?.find((p) => p.validFrom <= at)
+    return then ? { ...s, price: then.price, pack: then.pack } : s
+  })
 }
 
 export const listPapers = (db: Db): readonly Paper[] => kept(db, 'papers', () => readPapers(db))
@@ -100,9 +117,9 @@ function readPapers(db: Db): readonly Paper[] {
       number: p.number,
       maker: p.maker,
       name: p.name,
-      surface: surfaceOf(p.surface),
+      surface: p.surface,
       weight: p.weight,
-      thickness: um(p.thicknessUm),
+      thickness: thicknessOf(p.thicknessUm),
       note: p.note,
       revision: p.revision,
       stocks: shelf.filter((s) => s.paperId === p.id),

@@ -27,7 +27,7 @@ import {
 import { edgeKnowledge } from './edge-checks'
 import { closedToday, type Despite, despiteSchema, gatesFrom } from './gates'
 import { holds } from './holds'
-import { surfaceOf } from './papers'
+import { thicknessOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
@@ -291,8 +291,8 @@ const factsWorld = (db: Db, now: number) => {
       return {
         ...{ id: version.id, presetName, number: version.number, seal: version.seal, settings },
         ...{ printerName: printer.nickname, queueName: queue.name, feed, queueFeed, mediaSetting, quality },
-        ...{ nativePpi: facts.nativePpi, ownOptions: facts.ownOptions },
-        paper: { id: paper.id, name: paper.name, surface: surfaceOf(paper.surface), thickness: um(paper.thicknessUm) },
+        ...{ perSheet: facts.perSheet, nativePpi: facts.nativePpi, ownOptions: facts.ownOptions },
+        paper: { id: paper.id, name: paper.name, surface: paper.surface, thickness: thicknessOf(paper.thicknessUm) },
         profile: profileOf(settings),
         ...edges.of(queue.id, feed.id, version.seal, printer.id),
         holdsInkSet: printer.inkSet,

@@ -1,12 +1,17 @@
 import { lte } from 'drizzle-orm'
+import { z } from 'zod'
 import type { Tariff } from '@/core/charge/charge'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, minor } from '@/core/money/money'
+import { SURFACES, type Surface } from '@/core/printer/facts'
 import type { RoomFacts } from '@/core/slip/facts'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { room, tariffs } from '@/server/db/schema'
 import { inSequence, newestFirst } from '@/server/db/sequence'
+import { parsed } from './parse'
+
+const surfacesSchema = z.array(z.string()).readonly()
 
 export type Room = {
   readonly name: string
@@ -16,6 +21,8 @@ export type Room = {
   readonly facts: RoomFacts
   /** days that an edge check stays good */
   readonly edgeCheckDays: number
+  /** what papers of this room can be like: its own list */
+  readonly surfaces: readonly Surface[]
   readonly demo: boolean
   readonly revision: number
 }
@@ -33,6 +40,7 @@ function roomNow(db: Db): Room | null {
     timeZone: row.timeZone,
     facts: { stopPpi: row.stopPpi, cautionPpi: row.cautionPpi, usualCopies: row.usualCopies },
     edgeCheckDays: row.edgeCheckDays,
+    surfaces: row.surfaces === null ? SURFACES : parsed(surfacesSchema, row.surfaces, 'the room’s surfaces'),
     demo: row.demo,
     revision: row.revision,
   }
@@ -50,7 +58,7 @@ export function tariffAt(db: Db, at: number): Tariff {
   return {
     id: row.id,
     paperPercent: row.paperPercent,
-    inkPer100Ml: minor(row.inkPer100Ml),
+    inkPer100Ml: row.inkPer100Ml === null ? null : minor(row.inkPer100Ml),
     roomShare: minor(row.roomShare),
   }
 }

@@ -6,24 +6,26 @@ import { sizes } from '@/server/db/schema'
 
 export type CustomSize = Size & { readonly revision: number }
 
-export function listCustomSizes(db: Db): readonly CustomSize[] {
-  return db
-    .select()
-    .from(sizes)
-    .where(isNull(sizes.retiredAt))
-    .orderBy(asc(sizes.name))
-    .all()
-    .map((s) => ({
-      id: s.id,
-      name: s.name,
-      family: 'Custom',
-      short: um(s.shortUm),
-      long: um(s.longUm),
-      unit: s.unit,
-      pwg: s.pwg,
-      revision: s.revision,
-    }))
-}
+const toSize = (s: typeof sizes.$inferSelect): CustomSize => ({
+  id: s.id,
+  name: s.name,
+  family: 'Custom',
+  short: um(s.shortUm),
+  long: um(s.longUm),
+  unit: s.unit,
+  pwg: s.pwg,
+  revision: s.revision,
+  ...(s.retiredAt === null ? {} : { retired: true }),
+})
+
+export const listCustomSizes = (db: Db): readonly CustomSize[] =>
+  db.select().from(sizes).where(isNull(sizes.retiredAt)).orderBy(asc(sizes.name)).all().map(toSize)
 
 /** The room's own sizes first, then the standard ones. */
 export const listSizes = (db: Db): readonly Size[] => [...listCustomSizes(db), ...STANDARD_SIZES]
+
+/** Every size that a slip may name: those that are no longer offered too. */
+export const everySize = (db: Db): readonly Size[] => [
+  ...db.select().from(sizes).orderBy(asc(sizes.name)).all().map(toSize),
+  ...STANDARD_SIZES,
+]

@@ -6,10 +6,10 @@ import type { Catalogue } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { people, pictures, slips } from '@/server/db/schema'
-import { listStocks } from './papers'
+import { listStocks, stocksAt } from './papers'
 import { versionFacts } from './presets'
 import { readRoom, tariffAt } from './room'
-import { listSizes } from './sizes'
+import { everySize } from './sizes'
 
 export type SlipState = 'open' | 'waiting' | 'done' | 'withdrawn'
 
@@ -114,10 +114,10 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
 export function catalogue(db: Db, now: number, versionIds: readonly string[]): Catalogue {
   const room = readRoom(db)
   if (!room) throw new Error('the room is not set up')
-  const stocks = listStocks(db)
+  const stocks = stocksAt(db, listStocks(db), now)
   return {
     ...versionFacts(db, [...new Set(versionIds)], now),
-    sizes: withShelf(listSizes(db), stocks),
+    sizes: withShelf(everySize(db), stocks),
     stocks,
     tariff: tariffAt(db, now),
     room: room.facts,

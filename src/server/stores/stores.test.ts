@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { type PlainPatch, patched, printOf } from '@/core/slip/body'
 import { ACTIONS } from '@/server/actions/all'
 import { previewPicture } from '@/server/actions/pictures'
-import { NOW, TestRoom } from '../../../test/room'
+import { NOW, ROOM_FIELDS, TestRoom } from '../../../test/room'
 import { readBench } from './bench'
 import { dayFromText, startOfDay } from './days'
 import { find } from './find'
@@ -386,6 +386,7 @@ describe('the room', () => {
   it('thresholds that cross are refused, others are saved', async () => {
     const room = await TestRoom.open()
     const edit = {
+      ...ROOM_FIELDS,
       revision: 1,
       name: 'Room',
       unit: 'in',

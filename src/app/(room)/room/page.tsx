@@ -17,6 +17,10 @@ export default function Page() {
         unit: here.unit,
         revision: here.revision,
         edgeCheckDays: here.edgeCheckDays,
+        currency: here.currency.code,
+        exponent: here.currency.exponent,
+        timeZone: here.timeZone,
+        surfaces: here.surfaces,
         ...here.facts,
       }}
       tariff={{ paperPercent, inkPer100Ml, roomShare }}

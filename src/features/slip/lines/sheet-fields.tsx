@@ -33,9 +33,12 @@ export function SheetFields(props: {
   if (version?.feed.kind === 'roll') return <RollFields {...props} rolls={rolls} />
   const onShelf = (size: Size): StockOnShelf | undefined =>
     own.find((s) => s.kind === 'sheet' && sameSheet({ short: s.width, long: s.length }, size))
-  const here = catalogue.sizes.filter((s) => onShelf(s))
-  const others = catalogue.sizes.filter((s) => !onShelf(s))
-  const advice = crop ? adviseSizes(crop, here.length > 0 ? here : catalogue.sizes).slice(0, 3) : []
+  const named = sheet?.kind === 'size' ? sheet.sizeId : null
+  // one that is retired is shown where it is chosen, and offered nowhere
+  const offered = catalogue.sizes.filter((s) => !s.retired || s.id === named)
+  const here = offered.filter((s) => onShelf(s))
+  const others = offered.filter((s) => !onShelf(s))
+  const advice = crop ? adviseSizes(crop, here.length > 0 ? here : offered).slice(0, 3) : []
   const longest =
     version && version.mediaSetting.longest !== null
       ? { mediaSetting: version.mediaSetting.name, um: version.mediaSetting.longest }

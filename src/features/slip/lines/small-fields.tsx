@@ -105,13 +105,16 @@ export function ChargeFields(props: {
             <div key={line.what} style={{ display: 'contents' }}>
               <dt>{line.what}</dt>
               <dd>
-                {writeMoney(line.amount, currency)}
-                {line.what === 'ink' ? <span className="soft small"> for {charge.inkMl.toFixed(1)} ml</span> : null}
+                {charge.unknown.some((u) => u === line.what) ? 'not known' : writeMoney(line.amount, currency)}
+                {line.what === 'ink' && charge.inkMl !== null ? (
+                  <span className="soft small"> for {charge.inkMl.toFixed(1)} ml</span>
+                ) : null}
               </dd>
             </div>
           ))}
           <dt>each copy</dt>
           <dd className="strong">
+            {charge.unknown.length > 0 ? 'at least ' : ''}
             {writeMoney(charge.total, currency)} {currency.code}
           </dd>
         </dl>

@@ -1,0 +1,107 @@
+'use client'
+
+import Link from 'next/link'
+import type { AccountEntry, AccountView } from '@/contract/views/account'
+import { writeMoney } from '@/core/money/money'
+import { FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
+import { sayDay, sayTime } from '@/ui/parts/dates'
+import lists from '@/ui/parts/lists.module.css'
+import { PageHead } from '@/ui/parts/page-head'
+import { Pages } from '@/ui/parts/pages'
+import { FormButton } from '@/ui/parts/panel'
+import { useWays } from '@/ui/unit/unit'
+
+/** Every entry of a member's or group's account; nothing is ever taken out of it, a payment is taken back by another. */
+export function Account(props: {
+  readonly account: AccountView
+  readonly from: number
+  readonly page: number
+  readonly now: number
+}) {
+  const { account } = props
+  const { currency, timeZone } = useWays()
+  return (
+    <>
+      <PageHead title={account.name} sub={`owes ${writeMoney(account.owes, currency)} ${currency.code}`}>
+        <Link href="/members" className="small">
+          Members
+        </Link>
+      </PageHead>
+      <div className={lists.page}>
+        {account.entries.length === 0 ? <p className="soft">Nothing was booked yet.</p> : null}
+        {account.entries.length > 0 ? (
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th scope="col">When</th>
+                <th scope="col">What</th>
+                <th scope="col">Note</th>
+                <th scope="col">By</th>
+                <th scope="col" className="number">
+                  {currency.code}
+                </th>
+                <th scope="col">
+                  <span className="unseen">Acts</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {account.entries.map((e) => (
+                <tr key={e.id}>
+                  <td>
+                    {sayDay(e.at, timeZone, props.now)}, {sayTime(e.at, timeZone)}
+                  </td>
+                  <td className="strong">
+                    {e.run ? (
+                      <Link href={`/log/${e.run.id}`}>
+                        {e.kind}, run {e.run.number} {e.run.title}
+                      </Link>
+                    ) : (
+                      sayKind(e)
+                    )}
+                  </td>
+                  <td className="soft">{e.note}</td>
+                  <td className="soft">{e.by}</td>
+                  <td className="number">{writeMoney(e.amount, currency)}</td>
+                  <td>
+                    {e.kind === 'payment' && !e.reverses && !e.reversed ? (
+                      <FormButton label="Take back" title="Take this payment back">
+                        {(close) => <ReverseForm entry={e} onDone={close} />}
+                      </FormButton>
+                    ) : null}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ) : null}
+        <Pages from={props.from} page={props.page} count={account.count} />
+      </div>
+    </>
+  )
+}
+
+const sayKind = (e: AccountEntry): string =>
+  e.reverses ? 'payment taken back' : e.reversed ? `${e.kind}, taken back later` : e.kind
+
+function ReverseForm({ entry, onDone }: { readonly entry: AccountEntry; readonly onDone: () => void }) {
+  const { currency } = useWays()
+  const form = useRoomForm({
+    action: 'account.reverse',
+    row: null,
+    values: () => ({ note: '' }),
+    input: (v) => ({ id: entry.id, ...v }),
+    done: 'The payment is taken back by an entry of its own.',
+    then: onDone,
+  })
+  return (
+    <Form form={form} submit="Take it back">
+      <p className="soft">
+        {writeMoney(entry.amount, currency)} {currency.code} is booked back; both entries stay.
+      </p>
+      <FormText field={form.at('note')} label="Why" first />
+    </Form>
+  )
+}

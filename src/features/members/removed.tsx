@@ -1,0 +1,69 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import type { RemovedThing } from '@/contract/views/removed'
+import { sayShortDay } from '@/ui/parts/dates'
+import lists from '@/ui/parts/lists.module.css'
+import { PageHead } from '@/ui/parts/page-head'
+import { useDo } from '@/ui/parts/use-do'
+import { useWays } from '@/ui/unit/unit'
+
+/** What was retired, the newest first: all of it stays readable where it was used, and is offered again on a press. */
+export function Removed({ things, now }: { readonly things: readonly RemovedThing[]; readonly now: number }) {
+  const { timeZone } = useWays()
+  const { act, busy } = useDo()
+  const restore = (t: RemovedThing): void => {
+    const done = `${t.name} is offered again.`
+    const row = { id: t.id, revision: t.revision }
+    switch (t.kind) {
+      case 'profile':
+        return void act('profile.restore', { id: t.id }, done)
+      case 'member':
+        return void act('person.restore', row, `${t.name} is a member again.`)
+      case 'printer':
+        return void act('printer.restore', row, done)
+      case 'preset':
+        return void act('preset.restore', row, done)
+      case 'paper':
+        return void act('paper.restore', row, done)
+      case 'size':
+        return void act('size.restore', row, done)
+    }
+  }
+  return (
+    <>
+      <PageHead title="Removed things" sub="kept whole where they were used; nothing here is lost" />
+      <div className={lists.page} style={{ maxWidth: 760 }}>
+        {things.length === 0 ? <p className="soft">Nothing was removed.</p> : null}
+        {things.length > 0 ? (
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                <th scope="col">What</th>
+                <th scope="col">Since</th>
+                <th scope="col">
+                  <span className="unseen">Acts</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {things.map((t) => (
+                <tr key={t.id}>
+                  <td className="strong">{t.name}</td>
+                  <td>{t.kind}</td>
+                  <td>{sayShortDay(t.at, timeZone, now)}</td>
+                  <td>
+                    <Button size="compact-xs" variant="default" disabled={busy} onClick={() => restore(t)}>
+                      {t.kind === 'member' ? 'Take back in' : 'Offer again'}
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ) : null}
+      </div>
+    </>
+  )
+}
