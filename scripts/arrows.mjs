@@ -44,6 +44,7 @@ export const FLOORS = {
     ...[
       'result',
       'merge',
+      'time',
       'length',
       'money',
       'rules',
@@ -55,7 +56,7 @@ export const FLOORS = {
       'printer',
       'preset',
     ],
-    ...['edge', 'colour', 'options', 'slip', 'print', 'checks', 'words', 'offer'],
+    ...['edge', 'colour', 'options', 'gate', 'slip', 'print', 'checks', 'words', 'offer'],
   ],
 }
 
