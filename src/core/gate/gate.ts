@@ -1,5 +1,5 @@
-import { Options, type Reason } from '@/core/options/engine'
-import { optionsOf, type QueueWorld, rulesOf, selectionOf, strays } from '@/core/options/room-options'
+import type { Options, Reason } from '@/core/options/engine'
+import { engineOf, type QueueWorld, selectionOf, strays } from '@/core/options/room-options'
 import { differences } from '@/core/preset/differences'
 import { sealedText } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'
@@ -57,9 +57,8 @@ export type Gate = {
  * @example gateOf(GATE_WORLD).of(VERSION.settings) // []
  */
 export function gateOf(world: GateWorld): Gate {
-  const options = optionsOf(world)
-  const rules = rulesOf(world)
-  const engine = new Options(options, rules)
+  const { options, engine } = engineOf(world)
+  const { rules } = engine.compiled
   const sealOwn = world.facts.ownOptions.filter((o) => o.inSeal).map((o) => o.id)
   return {
     options,
@@ -71,7 +70,7 @@ export function gateOf(world: GateWorld): Gate {
       const selection = { ...selectionOf(settings, options), ...known }
       return [
         ...partsOf(world, settings, options),
-        ...againstRules(engine, options, rules, selection).filter((f) => !unsaid(f, settings)),
+        ...againstRules(engine, options, rules, selection),
         ...unset(world, settings),
         ...unsaidColour(settings),
         ...inkSet(world, settings),
@@ -93,7 +92,8 @@ function partsOf(world: GateWorld, s: Settings, options: readonly Option[]): rea
     said.add('Black ink')
     found.push({ code: 'nobody_set', option: 'Black ink' })
   }
-  if (s.colourMode === 'colour' && s.printerColour === null) said.add('Printer colour') // not said yet, which is said
+  // not said yet, which is said
+  if (s.printerColour === null) said.add('Printer colour')
   for (const option of strays(s, options))
     if (!said.has(option)) found.push({ code: 'gone', queue: world.queue, option })
   return found
@@ -140,10 +140,6 @@ function unsaidColour(s: Settings): readonly GateFinding[] {
   if (s.colourMode === 'colour' && s.printerColour === null) return [{ code: 'printer_colour_unsaid' }]
   return s.printerColour === 'driver profile' && s.driverProfile === null ? [{ code: 'driver_profile_unsaid' }] : []
 }
-
-/** That colour has no way yet is said once: as what is not said. */
-const unsaid = (f: GateFinding, s: Settings): boolean =>
-  f.code === 'against_rules' && f.rules.every((id) => id === 'colour made') && s.printerColour === null
 
 const inkSet = ({ printer }: GateWorld, s: Settings): readonly GateFinding[] =>
   printer.inkSet === s.inkSet

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { checkRules, type Option, type Rule, type Selection } from '@/core/rules/rules'
+import { seeded } from '../../../demo/random'
 import { completions, feasibleSet, randomSet } from '../../../test/random-rules'
 import { Options } from './engine'
-import { smallestHit } from './hitting'
+import { lightestHit, smallestHit } from './hitting'
 
 const without = (s: Selection, id: string): Selection => Object.fromEntries(Object.entries(s).filter(([k]) => k !== id))
 const agrees = (full: Selection, part: Selection): boolean => Object.entries(part).every(([k, v]) => full[k] === v)
@@ -156,6 +157,50 @@ const RULES: readonly Rule[] = [
   },
 ]
 
+describe('the change that weighs least', () => {
+  const weights: Readonly<Record<string, number>> = { o0: 1, o1: 2, o2: 4, o3: 8, o4: 16 }
+  it('is the lightest of at most three choices in 60 random sets, and goes the nearest step', () => {
+    let seen = 0
+    for (let seed = 1; seed <= 60; seed++) {
+      const { options, rules, selection } = randomSet(seed, 5, 4)
+      const all = completions(options, rules)
+      const engine = new Options(options, rules, undefined, (id) => weights[id] ?? 1)
+      for (const state of engine.state(selection))
+        for (const v of state.values) {
+          if (v.is === 'open') continue
+          const others = Object.entries(without(selection, state.id))
+          const can = (kept: Selection) => all.filter((s) => s[state.id] === v.id && agrees(s, kept))
+          const ways = [1, 2, 3]
+            .flatMap((n) => [...subsets(others.length, n)])
+            .flatMap((drop) => {
+              const kept = Object.fromEntries(others.filter((_, i) => !drop.includes(i)))
+              const weight = drop.reduce((sum, i) => sum + (weights[others[i]?.[0] ?? ''] ?? 1), 0)
+              return can(kept).length > 0 ? [weight] : []
+            })
+          if (ways.length === 0) continue
+          const change = engine.change(selection, state.id, v.id)
+          const weight = change?.moves.reduce((sum, m) => sum + (weights[m.option] ?? 1), 0)
+          expect([seed, state.id, v.id, weight]).toEqual([seed, state.id, v.id, Math.min(...ways)])
+          seen++
+          // the heaviest that moves could go no nearer
+          const [first] = [...(change?.moves ?? [])].sort((a, b) => (weights[b.option] ?? 1) - (weights[a.option] ?? 1))
+          if (!first) continue
+          const moved = new Set(change?.moves.map((m) => m.option))
+          const kept = Object.fromEntries(others.filter(([o]) => !moved.has(o)))
+          const far = (to: string): number => Math.abs(Number(to.slice(1)) - Number(first.from.slice(1)))
+          expect(far(first.to)).toBe(
+            Math.min(
+              ...can(kept)
+                .map((s) => far(s[first.option] ?? ''))
+                .filter((d) => d > 0),
+            ),
+          )
+        }
+    }
+    expect(seen).toBeGreaterThan(50)
+  })
+})
+
 describe('how much is searched', () => {
   // a slower search answers as rightly; the steps that it takes are counted, so that it is noticed without a clock
   it('is what it was, for states, reasons and changes of forty random sets', () => {
@@ -175,7 +220,7 @@ describe('how much is searched', () => {
           work.changes += engine.work - between
         }
     }
-    expect(work).toEqual({ states: 715, reasons: 3179, changes: 4654 })
+    expect(work).toEqual({ states: 715, reasons: 3179, changes: 6035 })
   })
   it('is what it was for sets that take a search', () => {
     const work = { state: 0, reason: 0, change: 0 }
@@ -199,7 +244,7 @@ describe('how much is searched', () => {
         work.change += engine.work - between
       }
     }
-    expect(work).toEqual({ state: 3925, reason: 1409, change: 4034 })
+    expect(work).toEqual({ state: 3925, reason: 1409, change: 5381 })
   })
 })
 
@@ -381,6 +426,26 @@ describe('reasons in a small room', () => {
 })
 
 describe('hitting sets', () => {
+  it('are the lightest where elements weigh, against trying all', () => {
+    for (let seed = 1; seed <= 300; seed++) {
+      const random = seeded(seed)
+      const sets = Array.from({ length: 1 + Math.floor(random() * 4) }, () =>
+        [0, 1, 2, 3, 4, 5].filter(() => random() < 0.4),
+      ).filter((s) => s.length > 0)
+      const weight = (e: number): number => [3, 1, 4, 1, 5, 9][e] ?? 1
+      const ways = [0, 1, 2, 3]
+        .flatMap((n) => [...subsets(6, n)])
+        .filter((set) => sets.every((s) => s.some((e) => set.includes(e))))
+        .map((set) => ({ set, weight: set.reduce((sum, e) => sum + weight(e), 0) }))
+        .sort((a, b) => a.weight - b.weight || a.set.length - b.set.length)
+      expect([seed, lightestHit(sets, 3, weight)?.reduce((sum, e) => sum + weight(e), 0)]).toEqual([
+        seed,
+        ways[0]?.weight,
+      ])
+    }
+    expect(lightestHit([[1], [2], [3]], 2, () => 1)).toBeNull()
+    expect(lightestHit([[1, 2]], 3, (e) => (e === 1 ? 5 : 1))).toEqual([2])
+  })
   it('are smallest, and the first among equals', () => {
     expect(smallestHit([[1, 2], [2, 3], [4]], 4)).toEqual([2, 4])
     expect(

@@ -1,5 +1,5 @@
 import { type Compiled, compile, hasBit, type Option, type Rule, type Selection, setBit } from '@/core/rules/rules'
-import { smallestHit } from './hitting'
+import { lightestHit, smallestHit } from './hitting'
 import { type Answer, NOBODY, Search } from './search'
 
 export type Openness = 'open' | 'closed' | 'not settled'
@@ -49,6 +49,8 @@ export class Options {
     options: readonly Option[],
     rules: readonly Rule[],
     private readonly limit = STEP_LIMIT,
+    /** how much it weighs to move an option's choice: what a person would change last weighs most */
+    private readonly weightOf: (optionId: string) => number = () => 1,
   ) {
     this.compiled = compile(options, rules)
   }
@@ -368,8 +370,8 @@ export class Options {
   }
 
   /**
-   * The smallest change of other choices that opens a value, with what they would become; null when the rules alone
-   * close it (or nothing was settled). Proven smallest up to {@link PROVEN_CHANGE}.
+   * The change of other choices that weighs least and opens a value, each moved the nearest step; null when the rules
+   * alone close it (or nothing was settled). Proven lightest up to {@link PROVEN_CHANGE} choices.
    */
   change(selection: Selection, optionId: string, valueId: string): Change | null {
     const c = this.compiled
@@ -396,13 +398,17 @@ export class Options {
     const search = new Search(this.compiled, this.limit)
     if (this.solve(search, [], mask, o, () => -1) === 'no') return null
     const cores: (readonly number[])[] = []
+    const weight = (i: number): number => this.weightOf(this.compiled.options[choices[i]?.[0] ?? 0]?.id ?? '')
     for (let round = 0; round < ROUNDS; round++) {
-      const drop = smallestHit(cores, PROVEN_CHANGE)
+      const drop = lightestHit(cores, PROVEN_CHANGE, weight)
       if (!drop) break
       const kept = choices.filter((_, i) => !drop.includes(i))
       const model = this.solve(search, kept, mask, o, () => -1)
       if (model === 'unknown') return null
-      if (model !== 'no') return this.moves(choices, model, true)
+      if (model !== 'no') {
+        const heaviest = drop.toSorted((a, b) => weight(b) - weight(a) || a - b).flatMap((i) => choices.slice(i, i + 1))
+        return this.moves(choices, this.nearest(search, kept, heaviest, mask, o, model), true)
+      }
       const traced = this.traced(search, choices, mask, o)?.filter((e) => e < choices.length)
       const rest = (traced && !traced.some((i) => drop.includes(i)) ? traced : choices.map((_, i) => i)).filter(
         (i) => !drop.includes(i),
@@ -422,6 +428,33 @@ export class Options {
       )
     }
     return this.largerChange(search, choices, mask, o)
+  }
+
+  /** The completion in which each choice that moves goes the nearest step, the heaviest first. */
+  private nearest(
+    search: Search,
+    kept: readonly (readonly [number, number])[],
+    moving: readonly (readonly [number, number])[],
+    mask: Uint32Array,
+    o: number,
+    model: Int32Array,
+  ): Int32Array {
+    const fixed = [...kept]
+    let found = model
+    for (const [x, own] of moving) {
+      const count = this.compiled.options[x]?.values.length ?? 0
+      const steps = Array.from({ length: count }, (_, v) => v)
+        .filter((v) => v !== own)
+        .sort((a, b) => Math.abs(a - own) - Math.abs(b - own) || a - b)
+      for (const v of steps) {
+        const next = this.solve(search, [...fixed, [x, v]], mask, o, () => -1)
+        if (next === 'no' || next === 'unknown') continue
+        found = next
+        fixed.push([x, v])
+        break
+      }
+    }
+    return found
   }
 
   /** Keeps choices one after another while a completion remains; what could not be kept moves. */

@@ -63,3 +63,46 @@ function before(a: readonly number[], b: readonly number[]): boolean {
   }
   return a.length < b.length
 }
+
+/**
+ * The lightest set of at most `most` elements that meets every one of `sets`; among the lightest the smallest, then the
+ * first in lexicographic order. Null when there is none, or when more than `looks` partial sets had to be looked at.
+ * @param weight of an element, above 0.
+ * @example lightestHit([[1, 2]], 3, (e) => (e === 1 ? 5 : 1)) // [2]
+ */
+export function lightestHit(
+  sets: readonly (readonly number[])[],
+  most: number,
+  weight: (element: number) => number,
+  looks = 30_000,
+): readonly number[] | null {
+  let left = looks
+  let best: { readonly set: readonly number[]; readonly weight: number } | null = null
+  const chosen: number[] = []
+  const better = (set: readonly number[], total: number): boolean => {
+    if (!best || total !== best.weight) return !best || total < best.weight
+    return set.length !== best.set.length ? set.length < best.set.length : before(set, best.set)
+  }
+  const go = (open: readonly (readonly number[])[], total: number): void => {
+    if (left-- < 0 || (best && total > best.weight)) return
+    const [first] = open
+    if (!first) {
+      const sorted = [...chosen].sort((a, b) => a - b)
+      if (better(sorted, total)) best = { set: sorted, weight: total }
+      return
+    }
+    if (chosen.length + disjoint(open) > most) return
+    const branch = open.reduce((a, s) => (s.length < a.length ? s : a), first)
+    for (const e of branch) {
+      chosen.push(e)
+      go(
+        open.filter((s) => !s.includes(e)),
+        total + weight(e),
+      )
+      chosen.pop()
+    }
+  }
+  go(sets, 0)
+  const found = best as { readonly set: readonly number[] } | null
+  return left < 0 || !found ? null : found.set
+}

@@ -1,5 +1,6 @@
 import { type Um, um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
+import { Options } from '@/core/options/engine'
 import type { Settings } from '@/core/preset/settings'
 import {
   type BlackInk,
@@ -31,8 +32,6 @@ export type QueueWorld = {
 }
 
 const NO_TOPCOAT = 'none'
-/** Of the printer's colour in monochrome. */
-const NO_COLOUR = 'none'
 const UNTOUCHED = 'untouched'
 
 const words = (...list: readonly string[]) => list.map((w) => ({ id: w, name: w[0]?.toUpperCase() + w.slice(1) }))
@@ -82,19 +81,8 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
       values: [...words(UNTOUCHED), ...world.profiles.map((p) => ({ id: p.id, name: `To ${p.name}` }))],
     },
     { id: 'colourMode', name: 'Colour mode', values: words(...facts.colourModes) },
-    {
-      id: 'printerColour',
-      name: 'Printer colour',
-      values: words(...facts.printerColours, ...(facts.colourModes.includes('monochrome') ? [NO_COLOUR] : [])),
-    },
-    {
-      id: 'tint',
-      name: 'Tint',
-      values: [
-        { id: 'none', name: 'None' },
-        { id: 'set', name: 'Set' },
-      ],
-    },
+    // of colour alone: in monochrome nobody chooses it, and tint follows monochrome
+    { id: 'printerColour', name: 'Printer colour', values: words(...facts.printerColours) },
     {
       id: 'bits',
       name: 'Bits',
@@ -116,8 +104,8 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
 
 const is = (option: string, ...values: readonly string[]): Literal => ({ option, in: values })
 
-const listed = (names: readonly string[]): string =>
-  names.length <= 1 ? (names[0] ?? 'nothing') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+const listed = (names: readonly string[], last: 'and' | 'or' = 'and'): string =>
+  names.length <= 1 ? (names[0] ?? 'nothing') : `${names.slice(0, -1).join(', ')} ${last} ${names.at(-1)}`
 
 /**
  * The rules that follow from a queue's facts, and those that the keeper wrote. Ids of derived rules name the fact, so
@@ -127,7 +115,18 @@ const listed = (names: readonly string[]): string =>
 export function rulesOf(world: QueueWorld): readonly Rule[] {
   const options = optionsOf(world)
   const derived = [...mediaRules(world), ...feedRules(world), ...qualityRules(world), ...colourRules(world)]
-  return [...derived.flatMap((rule) => sound(rule, options)), ...world.facts.rules]
+  return [...derived, ...world.facts.rules].flatMap((rule) => sound(known(rule, options), options))
+}
+
+/** A rule without values that are not offered any more: a paper that is retired, an option that is gone. */
+function known(rule: Rule, options: readonly Option[]): Rule {
+  const of = (l: Literal): Literal => {
+    const values = options.find((o) => o.id === l.option)?.values ?? []
+    return values.length > 0 && l.in.every((v) => values.some((x) => x.id === v))
+      ? l
+      : { ...l, in: l.in.filter((v) => values.some((x) => x.id === v)) }
+  }
+  return { ...rule, when: rule.when.map(of), then: of(rule.then) }
 }
 
 /**
@@ -138,6 +137,7 @@ export function rulesOf(world: QueueWorld): readonly Rule[] {
 function sound(rule: Rule, options: readonly Option[]): readonly Rule[] {
   if (rule.when.some((l) => l.in.length === 0)) return []
   if (rule.then.in.length > 0) return [rule]
+  if (!options.some((o) => o.id === rule.then.option)) return []
   const [only] = rule.when
   const others = options.find((o) => o.id === only?.option)?.values.filter((v) => !only?.in.includes(v.id)) ?? []
   return only && others.length > 0 ? [{ ...rule, when: [], then: is(only.option, ...others.map((v) => v.id)) }] : [rule]
@@ -145,7 +145,17 @@ function sound(rule: Rule, options: readonly Option[]): readonly Rule[] {
 
 function mediaRules({ facts, papers, feeds }: QueueWorld): readonly Rule[] {
   const lengths = thresholds({ facts, papers, feeds, profiles: [] })
-  return facts.mediaSettings.flatMap((m): Rule[] => {
+  // a paper that no media setting is for: said as that, and not by what each of them is for
+  const surfaces = new Set(facts.mediaSettings.flatMap((m) => m.surfaces))
+  const strange = [...new Set(papers.map((p) => p.surface))].filter((s) => !surfaces.has(s))
+  const taken = (s: string): Rule => ({
+    id: `no setting for ${s}`,
+    when: [],
+    then: is('paper', ...papers.filter((p) => p.surface !== s).map((p) => p.id)),
+    because: `no media setting of this queue takes ${s} paper`,
+  })
+  const none = strange.length < new Set(papers.map((p) => p.surface)).size ? strange.map(taken) : []
+  const byMedia = facts.mediaSettings.flatMap((m): Rule[] => {
     const suited = papers.filter((p) => m.surfaces.includes(p.surface))
     const qualities = facts.qualities.filter((q) => m.rates[q.id])
     const when = [is('mediaSetting', m.id)]
@@ -155,7 +165,10 @@ function mediaRules({ facts, papers, feeds }: QueueWorld): readonly Rule[] {
         id: `surface ${m.id}`,
         when,
         then: is('paper', ...suited.map((p) => p.id)),
-        because: `${m.name} is for ${listed(m.surfaces)} papers`,
+        because:
+          suited.length > 0
+            ? `${m.name} is for ${listed(m.surfaces)} papers`
+            : `${m.name} waits: the room has no ${listed(m.surfaces, 'or')} paper`,
       })
     if (qualities.length < facts.qualities.length)
       found.push({
@@ -181,6 +194,7 @@ function mediaRules({ facts, papers, feeds }: QueueWorld): readonly Rule[] {
       })
     return found
   })
+  return [...none, ...byMedia]
 }
 
 const within = (value: number | null, least: number, most: number): boolean =>
@@ -240,7 +254,7 @@ function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
       id: `borderless media ${f.feedId}`,
       when: [is('edge', 'either'), is('feed', f.feedId)],
       then: is('mediaSetting', ...allowed),
-      because: `borderless from the ${name} needs ${listed(settings)}`,
+      because: `borderless from the ${name} needs ${listed(settings, 'or')}`,
     })
   }
   const always = used.filter((f) => facts.feeds.some((x) => x.feedId === f.id && x.borderless?.always))
@@ -315,28 +329,10 @@ function colourRules({ facts, profiles }: QueueWorld): readonly Rule[] {
     })
   if (monochrome.length > 0) {
     found.push({
-      id: 'colour made',
-      when: [is('colourMode', 'colour')],
-      then: is('printerColour', ...facts.printerColours),
-      because: 'in colour the printer converts by itself in one of its ways, or its colour is off',
-    })
-    found.push({
-      id: 'monochrome made',
-      when: [is('colourMode', 'monochrome')],
-      then: is('printerColour', NO_COLOUR),
-      because: 'monochrome is made in the printer’s own black-and-white way',
-    })
-    found.push({
       id: 'grey file',
       when: [is('colourMode', 'monochrome')],
       then: is('fileColour', UNTOUCHED, ...grey),
       because: 'monochrome takes an untouched file, or one converted to a profile that was made for it',
-    })
-    found.push({
-      id: 'grey tint',
-      when: [is('colourMode', 'monochrome')],
-      then: is('tint', 'set'),
-      because: 'monochrome always has a tint; 0, 0 is neutral',
     })
   }
   if (grey.length > 0)
@@ -346,13 +342,24 @@ function colourRules({ facts, profiles }: QueueWorld): readonly Rule[] {
       then: is('colourMode', ...monochrome),
       because: 'this profile was made for monochrome',
     })
-  found.push({
-    id: 'tint',
-    when: [is('tint', 'set')],
-    then: is('colourMode', ...monochrome),
-    because: 'tint belongs to monochrome',
-  })
   return found
+}
+
+/** What a person would change last weighs most: finish, then colour, then quality, then feed, media setting, paper. */
+const WEIGHTS: Readonly<Record<string, number>> = {
+  ...{ passes: 1, topcoat: 1, bits: 1, mirror: 1, edge: 2, length: 2, size: 2 },
+  ...{ printerColour: 3, fileColour: 3, colourMode: 4, blackInk: 4 },
+  ...{ quality: 6, feed: 12, mediaSetting: 24, paper: 48 },
+}
+
+/**
+ * A queue's options with its rules, compiled: what is open, why not, and what would open it, touching least.
+ * @example engineOf(ROOM).engine.contradiction() // null
+ */
+export function engineOf(world: QueueWorld): { readonly options: readonly Option[]; readonly engine: Options } {
+  const options = optionsOf(world)
+  const weight = (id: string): number => WEIGHTS[id] ?? 1
+  return { options, engine: new Options(options, rulesOf(world), undefined, weight) }
 }
 
 /**
@@ -371,8 +378,7 @@ export function selectionOf(s: Settings, options: readonly Option[]): Selection 
     topcoat: s.topcoat ?? NO_TOPCOAT,
     fileColour: s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId,
     colourMode: s.colourMode,
-    printerColour: s.printerColour ?? NO_COLOUR,
-    tint: s.tint ? 'set' : 'none',
+    printerColour: s.colourMode === 'monochrome' ? '' : (s.printerColour ?? ''),
     bits: String(s.bits),
     mirror: s.mirror ? 'on' : 'off',
     ...Object.fromEntries(Object.entries(s.own).map(([k, v]) => [`own:${k}`, v])),
@@ -388,9 +394,13 @@ export function selectionOf(s: Settings, options: readonly Option[]): Selection 
  */
 export function strays(s: Settings, options: readonly Option[]): readonly string[] {
   const known = selectionOf(s, options)
-  return options
-    .filter((o) => o.id !== 'length' && !o.id.startsWith('own:') && known[o.id] === undefined)
-    .map((o) => o.name)
+  return (
+    options
+      .filter((o) => o.id !== 'length' && !o.id.startsWith('own:') && known[o.id] === undefined)
+      // monochrome is made in one way
+      .filter((o) => o.id !== 'printerColour' || s.colourMode !== 'monochrome')
+      .map((o) => o.name)
+  )
 }
 
 /**
@@ -400,9 +410,10 @@ export function strays(s: Settings, options: readonly Option[]): readonly string
 export function settingsWith(s: Settings, selection: Selection): Settings {
   const pick = (id: string, now: string): string => selection[id] ?? now
   const file = pick('fileColour', s.fileColour.kind === 'untouched' ? UNTOUCHED : s.fileColour.profileId)
-  const tint = pick('tint', s.tint ? 'set' : 'none')
   const topcoat = pick('topcoat', s.topcoat ?? NO_TOPCOAT)
-  const printerColour = pick('printerColour', s.printerColour ?? NO_COLOUR)
+  const colourMode = COLOUR_MODES.find((m) => m === pick('colourMode', s.colourMode)) ?? s.colourMode
+  const monochrome = colourMode === 'monochrome'
+  const printerColour = monochrome ? '' : pick('printerColour', s.printerColour ?? '')
   const kept = s.fileColour.kind === 'profile' ? s.fileColour : { intent: 'relative' as const, blackPoint: true }
   return {
     ...s,
@@ -418,10 +429,11 @@ export function settingsWith(s: Settings, selection: Selection): Settings {
       file === UNTOUCHED
         ? { kind: 'untouched' }
         : { kind: 'profile', profileId: file, intent: kept.intent, blackPoint: kept.blackPoint },
-    colourMode: COLOUR_MODES.find((m) => m === pick('colourMode', s.colourMode)) ?? s.colourMode,
+    colourMode,
     printerColour: PRINTER_COLOURS.find((c) => c === printerColour) ?? null,
     driverProfile: printerColour === 'driver profile' ? s.driverProfile : null,
-    tint: tint === 'none' ? null : (s.tint ?? { a: 0, b: 0 }),
+    // monochrome always has a tint; 0, 0 is neutral
+    tint: monochrome ? (s.tint ?? { a: 0, b: 0 }) : null,
     bits: pick('bits', String(s.bits)) === '16' ? 16 : 8,
     mirror: pick('mirror', s.mirror ? 'on' : 'off') === 'on',
     own: {

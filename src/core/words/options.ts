@@ -31,9 +31,8 @@ export function sayReason(reason: Reason, options: readonly Option[], option: st
   const what = `${nameOf(options, option)}: ${valueName(options, option, value)}`
   const why = joined([...new Set(reason.rules.map((r) => r.because))])
   if (reason.rules.length === 0) return `${what} is closed${chosenWords(reason, options)}.`
-  const always = reason.choices.length === 0 ? ', whatever else is chosen' : ''
   const note = reason.smallest ? '' : ' (other reasons may be shorter)'
-  return `${what} is closed because ${why}${chosenWords(reason, options)}${always}.${note}`
+  return `${what} is closed because ${why}${chosenWords(reason, options)}.${note}`
 }
 
 /**

@@ -2,8 +2,9 @@
 
 import { Select, TextInput } from '@mantine/core'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
-import { type OptionState, Options } from '@/core/options/engine'
-import { optionsOf, rulesOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
+import { type Elsewhere, elsewhere } from '@/core/offer/elsewhere'
+import type { OptionState, Options } from '@/core/options/engine'
+import { engineOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
 import { INTENTS, type Intent, type Settings } from '@/core/preset/settings'
 import type { Option, Selection } from '@/core/rules/rules'
 import { sayChange, sayForced, sayReason, sayRuleProblem, valueName } from '@/core/words/options'
@@ -24,10 +25,13 @@ export function useEngine(world: PresetWorld, queueId: string) {
     const queue = world.queues.find((q) => q.id === queueId)
     if (!queue) return null
     const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }
-    const options = optionsOf(room)
-    return { queue, options, engine: new Options(options, rulesOf(room)) }
+    return { queue, ...engineOf(room) }
   }, [world, queueId])
 }
+
+/** The room's queues as their options see it. */
+const roomsOf = ({ queues, papers, profiles }: PresetWorld) =>
+  queues.map(({ id, name, feeds, facts }) => ({ id, name, feeds, facts, papers, profiles }))
 
 /** The rows of a preset: every value open or closed by the rules of its queue, with the reason and a way to open it. */
 export function PresetRows(props: {
@@ -35,8 +39,10 @@ export function PresetRows(props: {
   readonly world: PresetWorld
   readonly frozen: boolean
   readonly onChange: Change
+  /** carries the preset to a queue that can do what is closed here; left away: not offered */
+  readonly onCarry?: (queueId: string) => void
 }) {
-  const { settings, world, frozen, onChange } = props
+  const { settings, world, frozen, onChange, onCarry } = props
   const made = useEngine(world, settings.queueId)
   const [asked, setAsked] = useState<{ readonly option: string; readonly value: string } | null>(null)
   const selection = useMemo(() => (made ? selectionOf(settings, made.options) : {}), [made, settings])
@@ -80,6 +86,8 @@ export function PresetRows(props: {
           .map((n) => n.says)}
         onAsk={(value) => setAsked(value === null ? null : { option: id, value })}
         onTake={(next) => take(next)}
+        others={(value) => elsewhere(roomsOf(world), queue.id, { option: id, value }, settings.paperId)}
+        onCarry={onCarry ?? null}
         extra={<Extra id={id} settings={settings} world={world} frozen={frozen} onChange={onChange} />}
       />
     )
@@ -103,7 +111,7 @@ export function PresetRows(props: {
           {queue.name} does not know this preset’s {foreign.join(', ').toLowerCase()}. Choose a value that it has.
         </p>
       ) : null}
-      {options.map((o) => row(o.id))}
+      {options.map((o) => (o.id === 'printerColour' && settings.colourMode === 'monochrome' ? null : row(o.id)))}
     </>
   )
 }
@@ -122,6 +130,9 @@ function OptionRow(props: {
   readonly notes: readonly string[]
   readonly onAsk: (value: string | null) => void
   readonly onTake: (selection: Selection) => void
+  /** other queues that can do it, by the value’s name */
+  readonly others: (value: string) => readonly Elsewhere[]
+  readonly onCarry: ((queueId: string) => void) | null
   readonly extra: ReactNode
 }) {
   const { option, options, state, engine, selection, chosen, asked, frozen, onAsk, onTake } = props
@@ -202,6 +213,8 @@ function OptionRow(props: {
           selection={selection}
           frozen={frozen}
           onTake={onTake}
+          others={props.others}
+          onCarry={props.onCarry}
         />
       ) : null}
     </div>
@@ -243,8 +256,11 @@ function Why(props: {
   readonly selection: Selection
   readonly frozen: boolean
   readonly onTake: (selection: Selection) => void
+  readonly others: (value: string) => readonly Elsewhere[]
+  readonly onCarry: ((queueId: string) => void) | null
 }) {
-  const { option, options, value, engine, selection, onTake } = props
+  const { option, options, value, engine, selection, onTake, onCarry } = props
+  const could = option.id === 'length' ? [] : props.others(valueName(options, option.id, value))
   const reason = useMemo(() => engine.reason(selection, option.id, value), [engine, selection, option.id, value])
   const preview = useMemo(() => engine.preview(selection, option.id, value), [engine, selection, option.id, value])
   if (!reason)
@@ -276,6 +292,13 @@ function Why(props: {
         </button>
       ) : null}
       {!preview ? <span className="soft small">No change of other choices opens it on this queue.</span> : null}
+      {onCarry && !props.frozen
+        ? could.map((q) => (
+            <button key={q.queueId} type="button" className={css.offer} onClick={() => onCarry(q.queueId)}>
+              {q.queue} can: carry a copy there
+            </button>
+          ))
+        : null}
     </div>
   )
 }
@@ -353,7 +376,7 @@ function Extra({
   readonly frozen: boolean
   readonly onChange: Change
 }) {
-  if (id === 'tint' && s.tint) {
+  if (id === 'colourMode' && s.tint) {
     const set = (patch: Partial<NonNullable<Settings['tint']>>): void => {
       if (s.tint && !frozen) onChange({ ...s, tint: { ...s.tint, ...patch } })
     }

@@ -52,6 +52,13 @@ export function PresetPage(props: {
     ...{ id: preset.id, name: preset.name, revision: preset.revision },
     settings: preset.draft ?? newest?.settings ?? null,
   })
+  const carry = async (queueId: string): Promise<void> => {
+    const queue = world.queues.find((q) => q.id === queueId)
+    const paper = world.papers.find((p) => p.id === settings?.paperId)
+    const name = `${queue?.name ?? ''}, ${paper?.name ?? preset.name}`
+    const made = await act('preset.carry', { id: preset.id, queueId, name }, 'It is there as a draft.')
+    if (made) router.push(`/presets/${made.id}`)
+  }
   return (
     <>
       <PageHead
@@ -122,6 +129,7 @@ export function PresetPage(props: {
               world={world}
               frozen={busy || preset.retired || conflict !== null}
               onChange={change}
+              onCarry={(queueId) => void carry(queueId)}
             />
           ) : (
             <p>This preset holds nothing yet.</p>

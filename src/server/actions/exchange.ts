@@ -1,8 +1,7 @@
 import { and, eq, or } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { presetFileSchema, printerFileSchema, readExchange, sayExchange } from '@/contract/exchange'
-import { Options } from '@/core/options/engine'
-import { optionsOf, rulesOf, selectionOf, strays } from '@/core/options/room-options'
+import { engineOf, selectionOf, strays } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { PrinterColour, QueueFacts } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'
@@ -259,8 +258,7 @@ export const carryPreset = action({
       own: Object.fromEntries(queue.facts.ownOptions.map((o) => [o.id, settings.own[o.id] ?? o.values[0]?.id ?? ''])),
     }
     const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }
-    const options = optionsOf(room)
-    const engine = new Options(options, rulesOf(room))
+    const { options, engine } = engineOf(room)
     const selection = selectionOf(draft, options)
     const against = engine.contradiction()
     if (against)
