@@ -17,6 +17,7 @@ import { firstKeeper, SYSTEM } from '@/server/door/actor'
 import { type Action, through } from '@/server/door/door'
 import { filePath, keepBytes, receive } from '@/server/files/files'
 import { preview } from '@/server/imaging/inspect'
+import { owes } from '@/server/stores/accounts'
 import { readPrinter } from '@/server/stores/printers'
 import { readPicture, readSlip } from '@/server/stores/slips'
 import { frontFeed } from './draw/feed'
@@ -376,12 +377,11 @@ class Filling {
       ['Iria Vantongeren', 1500],
       ['Tobiah Ravensholt', 4000],
       ['Geography class 9b', 2500],
-    ] as const)
-      await this.do(
-        ACTIONS['account.pay'],
-        { personId: found(this.people, name), groupId: null, amount, note: 'cash box' },
-        this.now - 30 * DAY,
-      )
+    ] as const) {
+      const of = { personId: found(this.people, name), groupId: null }
+      const due = Math.min(amount, owes(this.db, of))
+      if (due > 0) await this.do(ACTIONS['account.pay'], { ...of, amount: due, note: 'cash box' }, this.now - 30 * DAY)
+    }
     this.told(`logged ${runs} runs over six months`)
   }
 

@@ -124,7 +124,8 @@ async function roomFor(folder: string, printer: Printer, kind: Kind) {
       qualityId: facts.qualities.at(-1)?.id ?? '',
       ...{ passes: 'one-way', blackInk: 'photo', topcoat: null, colourMode: 'colour', printerColour: 'own' },
       ...{ driverProfile: null, tint: null },
-      ...{ fileColour: { kind: 'untouched' }, bits: 8, mirror: false, edgeAllowed: 'either', own: {} },
+      ...{ fileColour: { kind: 'untouched' }, bits: 8, mirror: false, own: {} },
+      edgeAllowed: kind.borderless ? 'either' : 'margins',
     } as never,
   })
   const sealed = await room.must(ACTIONS['preset.seal'], { id: presetId, revision: 1, why: 'outside' })

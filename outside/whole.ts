@@ -81,7 +81,7 @@ async function fromFileToPaper(folder: string): Promise<readonly Row[]> {
         },
         ...{ passes: 'one-way', blackInk: 'photo', topcoat: null, colourMode: 'colour', printerColour: 'own' },
         ...{ driverProfile: null, tint: null },
-        ...{ fileColour: { kind: 'untouched' }, bits: 8, mirror: false, edgeAllowed: 'either', own: {} },
+        ...{ fileColour: { kind: 'untouched' }, bits: 8, mirror: false, edgeAllowed: 'margins', own: {} },
       },
     })
     const sealed = await act('preset.seal', { id: preset.id, revision: 1, why: 'outside' })
