@@ -94,6 +94,11 @@ class Filling {
       },
       start,
     )
+    await this.do(
+      ACTIONS['tariff.set'],
+      { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25, validFrom: 0 },
+      start,
+    )
     await this.printers(start)
     await this.papers(start)
     await this.members(start)

@@ -382,6 +382,7 @@ function Extra({
     }
     return (
       <>
+        <span className="soft small">tint</span>
         <CountField
           label="Tint, first number"
           hideLabel
