@@ -91,6 +91,10 @@ export type DialogStep = {
   readonly after: readonly string[]
   /** some dialogs fall back in silence: it is set anew each time, whatever the dialog says */
   readonly chooseAgain: boolean
+  /** what the dialog calls our values, by their ids, where it calls them otherwise */
+  readonly words?: Readonly<Record<string, string>>
+  /** it is there only while this holds */
+  readonly shows?: Literal | null
 }
 
 /** What a queue can do: the keeper's knowledge about one way to drive a printer. */

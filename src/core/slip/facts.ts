@@ -3,6 +3,7 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
+import type { DialogWalk } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
 import type {
   BlackInk,
@@ -88,6 +89,8 @@ export type VersionFacts = {
   readonly nativePpi: number
   /** the price of a sheet's ink, where use is counted in sheets */
   readonly perSheet?: Minor | null
+  /** the queue's own dialog, walked with its settings */
+  readonly dialog?: DialogWalk
   /** the room's own options at this queue, for their names */
   readonly ownOptions: readonly OwnOption[]
   readonly paper: PaperFacts

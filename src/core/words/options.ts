@@ -1,6 +1,6 @@
 import type { Change, Reason } from '@/core/options/engine'
 import { absurd } from '@/core/result/result'
-import type { Option, Rule, RuleProblem } from '@/core/rules/rules'
+import type { Literal, Option, Rule, RuleProblem } from '@/core/rules/rules'
 
 const nameOf = (options: readonly Option[], id: string): string => options.find((o) => o.id === id)?.name ?? id
 
@@ -56,15 +56,21 @@ export function sayChange(change: Change, options: readonly Option[], option: st
 }
 
 /**
+ * An option and the values that it may have.
+ * @example sayLiteral({ option: 'paper', in: ['gloss', 'matte'] }, OPTIONS) // 'paper is Gloss or Matte'
+ */
+export function sayLiteral(l: Literal, options: readonly Option[]): string {
+  const names = l.in.map((v) => valueName(options, l.option, v))
+  const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} or ${names.at(-1)}` : (names[0] ?? 'nothing')
+  return `${lower(nameOf(options, l.option))} is ${list}`
+}
+
+/**
  * A rule as a sentence: `When media setting is Cotton, pause between passes is One second, because ...`.
  * @example sayRule(RULE, OPTIONS) // 'When paper is Gloss, black ink is Photo, because matte black never dries on gloss.'
  */
 export function sayRule(rule: Rule, options: readonly Option[]): string {
-  const literal = (l: Rule['then']): string => {
-    const names = l.in.map((v) => valueName(options, l.option, v))
-    const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} or ${names.at(-1)}` : (names[0] ?? 'nothing')
-    return `${lower(nameOf(options, l.option))} is ${list}`
-  }
+  const literal = (l: Literal): string => sayLiteral(l, options)
   const when = rule.when.length > 0 ? `When ${rule.when.map(literal).join(' and ')}, ` : 'Always, '
   return `${when}${literal(rule.then)}, because ${rule.because}.`
 }

@@ -6,12 +6,13 @@ import { useRouter } from 'next/navigation'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
 import { optionsOf, selectionOf } from '@/core/options/room-options'
+import { dialogWalk, saidOf } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
 import { pageColour } from '@/core/print/colour'
 import { deliveryOf, sayNotTaken } from '@/core/print/delivery'
-import { valueName } from '@/core/words/options'
 import { sayChange } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
+import { DialogSteps } from '@/ui/parts/dialog-steps'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
@@ -224,24 +225,13 @@ function DialogSection({ settings, world }: { readonly settings: Settings; reado
   if (!queue || queue.facts.dialog.length === 0) return null
   const options = optionsOf({ feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles })
   const selection = selectionOf(settings, options)
-  /** What is set at a step. In monochrome there is no printer colour: the dialog's step for it is monochrome itself. */
-  const sayStep = (option: string): string =>
-    option === 'printerColour' && settings.colourMode === 'monochrome'
-      ? valueName(options, 'colourMode', 'monochrome')
-      : valueName(options, option, selection[option] ?? 'as it is')
-  const label = (id: string): string => queue.facts.dialog.find((d) => d.id === id)?.label ?? id
+  const names = options.map((o) => ({
+    ...{ id: o.id, name: o.name, value: o.values.find((v) => v.id === selection[o.id]) ?? null },
+  }))
   return (
     <section>
       <h2>In its own dialog</h2>
-      <ol className={css.list}>
-        {queue.facts.dialog.map((d) => (
-          <li key={d.id}>
-            {d.label}: <strong>{d.set ?? sayStep(d.option ?? '')}</strong>
-            {d.after.length > 0 ? <span className="soft small"> after {d.after.map(label).join(', ')}</span> : null}
-            {d.chooseAgain ? <span className="soft small">, set it anew each time</span> : null}
-          </li>
-        ))}
-      </ol>
+      <DialogSteps walk={dialogWalk(queue.facts.dialog, saidOf(settings, names))} print={null} />
     </section>
   )
 }

@@ -1,18 +1,14 @@
 'use client'
 
 import { Checkbox } from '@mantine/core'
-import { dialogStepSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
 import type { Minor } from '@/core/money/money'
 import { COLOUR_MODES, PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
-import type { Option } from '@/core/rules/rules'
 import { FormCheck, FormCount, FormMoney, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
-import { keyFrom } from './key-from'
-import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 
@@ -118,56 +114,6 @@ export function QueueForm(
       </div>
       <FormCheck field={form.at('isDefault')} label="The printer’s default queue" />
       <FormCheck field={form.at('shared')} label="Shared with others" />
-    </Form>
-  )
-}
-
-type StepTyped = {
-  readonly label: string
-  readonly option: string | null
-  readonly set: string
-  readonly after: readonly string[]
-  readonly chooseAgain: boolean
-}
-const NO_STEP: StepTyped = { label: '', option: null, set: '', after: [], chooseAgain: false }
-
-export function DialogStepForm({
-  queue,
-  options,
-  onDone,
-}: { readonly queue: Queue; readonly options: readonly Option[] } & Done) {
-  const form = useQueuePart({
-    queue,
-    values: () => NO_STEP,
-    schema: dialogStepSchema.refine((s) => s.option !== null || s.set !== null, {
-      path: ['set'],
-      message: 'which setting is made here, or what to set',
-    }),
-    part: (v, { dialog }) => ({ ...v, id: keyFrom(v.label, idsOf(dialog)), set: v.set.trim() || null }),
-    put: ({ dialog }, step) => ({ dialog: withItem(dialog, step) }),
-    done: 'The step is written down.',
-    then: onDone,
-  })
-  return (
-    <Form form={form} submit="Add the step">
-      <FormText field={form.at('label')} label="What the dialog calls it" first />
-      <FormSelect
-        field={form.at('option')}
-        label="Our setting that is made here"
-        none=""
-        data={options.map((o) => ({ value: o.id, label: o.name }))}
-      />
-      <FormText
-        field={form.at('set')}
-        label="or a fixed instruction"
-        placeholder="off, here and in the print command"
-      />
-      <FormSome
-        field={form.at('after')}
-        label="It shows or takes effect only after"
-        data={queue.facts.dialog.map((d) => ({ value: d.id, label: d.label }))}
-      />
-      <FormCheck field={form.at('chooseAgain')} label="Set it anew each time, whatever the dialog says" />
     </Form>
   )
 }

@@ -6,13 +6,14 @@ import type { ShelfItem } from '@/contract/shelf'
 import type { Printer, Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
-import { sayRule } from '@/core/words/options'
+import { sayLiteral, sayRule } from '@/core/words/options'
 import { sayRate } from '@/core/words/paper'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
 import { useWays } from '@/ui/unit/unit'
+import { DialogStepForm } from './dialog-forms'
 import css from './printer.module.css'
-import { DialogStepForm, QueueForm } from './queue-forms'
+import { QueueForm } from './queue-forms'
 import { NoteForm, RuleForm } from './rule-forms'
 import { MediaSettingForm, OwnOptionForm, QualityForm } from './setting-forms'
 import { ToldSection, type ToldView } from './told-section'
@@ -246,20 +247,40 @@ export function QueueSection({
           <span className="soft">{facts.dialog.length === 0 ? 'not written yet' : `${facts.dialog.length} steps`}</span>
         </summary>
         <ol className={css.steps}>
-          {facts.dialog.map((d) => (
+          {facts.dialog.map((d, i) => (
             <li key={d.id}>
               <strong>{d.label}</strong>
               {d.set
                 ? `: ${d.set}`
                 : d.option
-                  ? `: ${options.find((o) => o.id === d.option)?.name.toLowerCase() ?? d.option} of the preset`
+                  ? `: ${options.find((o) => o.id === d.option)?.name.toLowerCase() ?? d.option}`
                   : ''}
               {d.after.length > 0 ? (
                 <span className="soft">
                   , after {d.after.map((a) => facts.dialog.find((x) => x.id === a)?.label ?? a).join(', ')}
                 </span>
               ) : null}
+              {d.shows ? <span className="soft">, while {sayLiteral(d.shows, options)}</span> : null}
               {d.chooseAgain ? <span className="soft">, set it anew each time</span> : null}{' '}
+              <FormButton label="Edit" title={d.label}>
+                {(close) => <DialogStepForm queue={queue} options={options} step={d} onDone={close} />}
+              </FormButton>{' '}
+              <Button
+                size="compact-xs"
+                variant="default"
+                disabled={i === 0}
+                onClick={() => void save({ dialog: moved(facts.dialog, i, i - 1) }, `${d.label} is a step earlier.`)}
+              >
+                Up
+              </Button>{' '}
+              <Button
+                size="compact-xs"
+                variant="default"
+                disabled={i === facts.dialog.length - 1}
+                onClick={() => void save({ dialog: moved(facts.dialog, i, i + 1) }, `${d.label} is a step later.`)}
+              >
+                Down
+              </Button>{' '}
               <Button
                 size="compact-xs"
                 variant="default"
@@ -280,9 +301,13 @@ export function QueueSection({
           ))}
         </ol>
         <FormButton label="New step" title="A step of its dialog">
-          {(close) => <DialogStepForm queue={queue} options={options} onDone={close} />}
+          {(close) => <DialogStepForm queue={queue} options={options} step={null} onDone={close} />}
         </FormButton>
       </details>
     </section>
   )
 }
+
+/** A list with one of its items in another place. */
+const moved = <T,>(list: readonly T[], from: number, to: number): readonly T[] =>
+  list.toSpliced(from, 1).toSpliced(to, 0, ...list.slice(from, from + 1))

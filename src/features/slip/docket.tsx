@@ -98,6 +98,12 @@ export function Docket(props: {
           version={facts.version}
           newer={print.versionId ? (page.newer[print.versionId] ?? null) : null}
           closed={props.closed}
+          print={{
+            size: facts.size?.name ?? 'a length cut from the roll',
+            edge: print.edge,
+            copies: String(print.copies),
+            darkness: String(print.darkness),
+          }}
           onVersion={props.onVersion}
         />
       </DocketLine>

@@ -99,7 +99,7 @@ describe('carrying a preset to another queue', () => {
     })
     expect(made.misfits).toEqual([
       'Second has no quality called Photo; it starts with only.',
-      expect.stringMatching(/^These rules allow nothing at all together: .*Photo paper is for gloss papers/),
+      expect.stringMatching(/^These rules allow nothing at all together: .*Photo paper waits: the room has no gloss paper/),
     ])
     expect(readPreset(room.db, made.id)?.draft?.qualityId).toBe('only')
   })

@@ -3,7 +3,10 @@ import { z } from 'zod'
 import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
 import type { PresetLine } from '@/contract/views/preset'
+import type { Gate } from '@/core/gate/gate'
 import { um } from '@/core/length/length'
+import { selectionOf } from '@/core/options/room-options'
+import { dialogWalk, saidOf } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
 import type { Takes } from '@/core/printer/takes'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -291,6 +294,7 @@ const factsWorld = (db: Db, now: number) => {
       return {
         ...{ id: version.id, presetName, number: version.number, seal: version.seal, settings },
         ...{ printerName: printer.nickname, queueName: queue.name, feed, queueFeed, mediaSetting, quality },
+        dialog: dialogWalk(facts.dialog, saidOf(settings, namesOf(gates(settings.queueId), settings))),
         ...{ perSheet: facts.perSheet, nativePpi: facts.nativePpi, ownOptions: facts.ownOptions },
         paper: { id: paper.id, name: paper.name, surface: paper.surface, thickness: thicknessOf(paper.thicknessUm) },
         profile: profileOf(settings),
@@ -309,6 +313,15 @@ const factsWorld = (db: Db, now: number) => {
       }
     },
   }
+}
+
+/** The options of a queue with what a version sets of each. */
+function namesOf(gate: Gate | null, settings: Settings) {
+  if (!gate) return []
+  const selection = selectionOf(settings, gate.options)
+  return gate.options.map((o) => ({
+    ...{ id: o.id, name: o.name, value: o.values.find((v) => v.id === selection[o.id]) ?? null },
+  }))
 }
 
 /** What somebody noted as loaded in each feed, or printed on last. */

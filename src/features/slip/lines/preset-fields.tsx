@@ -3,6 +3,7 @@
 import { Select } from '@mantine/core'
 import Link from 'next/link'
 import type { VersionFacts } from '@/core/slip/facts'
+import { DialogSteps, type PrintSays } from '@/ui/parts/dialog-steps'
 import css from '../slip.module.css'
 import type { VersionChoice } from '../types'
 
@@ -13,6 +14,8 @@ export function PresetFields(props: {
   readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null
   /** why a preset cannot print this slip as it stands, by version id; absent: it can */
   readonly closed: ReadonlyMap<string, string>
+  /** what the print says, for the steps of the queue’s own dialog */
+  readonly print: PrintSays
   readonly onVersion: (id: string) => void
 }) {
   const { choices, version, newer, closed, onVersion } = props
@@ -73,6 +76,12 @@ export function PresetFields(props: {
           {version.paper.name} on {version.queueName}, {version.settings.passes}, {version.settings.blackInk} black.{' '}
           <Link href={`/presets?version=${version.id}`}>Open the preset</Link>
         </p>
+      ) : null}
+      {version?.dialog && version.dialog.lines.length > 0 ? (
+        <details className="small">
+          <summary className="soft">In its own dialog</summary>
+          <DialogSteps walk={version.dialog} print={props.print} />
+        </details>
       ) : null}
     </div>
   )

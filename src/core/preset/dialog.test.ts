@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest'
+import type { DialogStep } from '@/core/printer/facts'
+import { VERSION } from '../../../test/slip-facts'
+import { dialogWalk, type Said, saidOf } from './dialog'
+
+const step = (id: string, more: Partial<DialogStep>): DialogStep => ({
+  ...{ id, label: id.toUpperCase(), option: null, set: null, after: [], chooseAgain: false },
+  ...more,
+})
+const SAID: readonly Said[] = [
+  { option: 'feed', name: 'Feed', id: 'f', value: 'rear stack' },
+  { option: 'quality', name: 'Quality', id: 'fine', value: 'Fine' },
+  { option: 'colourMode', name: 'Colour mode', id: 'colour', value: 'Colour' },
+  { option: 'printerColour', name: 'Printer colour', id: 'off', value: 'Off' },
+]
+
+describe('a dialog, walked', () => {
+  it('has its steps in their order, each with what is set there in the dialog’s own word', () => {
+    const walk = dialogWalk(
+      [
+        step('source', { option: 'feed' }),
+        step('level', { option: 'quality', words: { fine: '4 of 5' }, after: ['source', 'gone'], chooseAgain: true }),
+        step('scale', { set: 'off' }),
+        step('count', { option: 'copies', words: { 1: 'one' } }),
+        step('unknown', { option: 'own:nothing' }),
+      ],
+      SAID,
+    )
+    expect(walk.lines).toEqual([
+      { label: 'SOURCE', value: 'rear stack', of: null, words: {}, after: [], afresh: false },
+      { label: 'LEVEL', value: '4 of 5', of: null, words: { fine: '4 of 5' }, after: ['SOURCE'], afresh: true },
+      { label: 'SCALE', value: 'off', of: null, words: {}, after: [], afresh: false },
+      { label: 'COUNT', value: null, of: 'copies', words: { 1: 'one' }, after: [], afresh: false },
+      { label: 'UNKNOWN', value: 'as it is', of: null, words: {}, after: [], afresh: false },
+    ])
+    expect(walk.without.map((w) => w.name)).toEqual(['Colour mode', 'Printer colour'])
+  })
+  it('leaves out a step that the choices hide, and nothing waits for it', () => {
+    const dialog = [
+      step('a', { option: 'feed', shows: { option: 'quality', in: ['quick'] } }),
+      step('b', { option: 'quality', after: ['a'], shows: { option: 'feed', in: ['f', 'g'] } }),
+    ]
+    const walk = dialogWalk(dialog, SAID)
+    expect(walk.lines.map((l) => [l.label, l.after])).toEqual([['B', []]])
+    expect(walk.without.map((w) => w.name)).toEqual(['Feed', 'Colour mode', 'Printer colour'])
+  })
+  it('sets monochrome where the printer’s colour is set', () => {
+    const mono = SAID.slice(0, 2).concat({
+      option: 'colourMode',
+      name: 'Colour mode',
+      id: 'monochrome',
+      value: 'Monochrome',
+    })
+    const dialog = [step('colour-by', { option: 'printerColour', words: { monochrome: 'Greys' } })]
+    expect(dialogWalk(dialog, mono)).toMatchObject({
+      lines: [{ value: 'Greys' }],
+      without: [{ name: 'Feed' }, { name: 'Quality' }],
+    })
+    expect(dialogWalk(dialog, SAID).lines[0]?.value).toBe('Off')
+  })
+  it('says every setting of a version with its numbers, and nothing that no dialog sets', () => {
+    const value = (id: string, name: string) => ({ id, name })
+    const names = [
+      { id: 'paper', name: 'Paper', value: value('p', 'Fenland Matte') },
+      { id: 'feed', name: 'Feed', value: value('f', 'rear stack') },
+      { id: 'printerColour', name: 'Printer colour', value: value('driver profile', 'Driver profile') },
+      { id: 'topcoat', name: 'Topcoat', value: null },
+      { id: 'length', name: 'Longest print', value: value('9', '900 mm') },
+    ]
+    const settings = {
+      ...VERSION.settings,
+      tint: { a: 2, b: -1 },
+      driverProfile: { name: 'Lustre, fine', intent: 'relative' as const },
+    }
+    expect(saidOf(settings, names).map((s) => `${s.name}: ${s.value}`)).toEqual([
+      'Feed: rear stack',
+      'Printer colour: Driver profile: Lustre, fine, relative',
+      'Tint: 2, -1',
+    ])
+  })
+})

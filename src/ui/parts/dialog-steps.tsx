@@ -1,0 +1,31 @@
+import type { DialogWalk, PrintStep } from '@/core/preset/dialog'
+
+/** What a print says at the steps that are its own. */
+export type PrintSays = Readonly<Record<PrintStep, string>>
+
+/** The steps of a queue's own dialog in its order, and what no step of it sets. */
+export function DialogSteps({ walk, print }: { readonly walk: DialogWalk; readonly print: PrintSays | null }) {
+  const say = (value: string | null, of: PrintStep | null, words: Readonly<Record<string, string>>): string => {
+    if (value !== null || of === null) return value ?? ''
+    return print ? (words[print[of]] ?? print[of]) : `the print’s ${of}`
+  }
+  return (
+    <>
+      <ol style={{ margin: 0, paddingLeft: 20 }}>
+        {walk.lines.map((d) => (
+          <li key={d.label}>
+            {d.label}: <strong>{say(d.value, d.of, d.words)}</strong>
+            {d.after.length > 0 ? <span className="soft small"> after {d.after.join(', ')}</span> : null}
+            {d.afresh ? <span className="soft small">, set it anew each time</span> : null}
+          </li>
+        ))}
+      </ol>
+      {walk.without.length > 0 ? (
+        <p className="soft small">
+          No step sets {walk.without.map((w) => `${w.name.toLowerCase()} (${w.value})`).join(', ')}: set them where the
+          printer has them.
+        </p>
+      ) : null}
+    </>
+  )
+}
