@@ -2,14 +2,15 @@ import type { Change, Reason } from '@/core/options/engine'
 import { absurd } from '@/core/result/result'
 import type { Literal, Option, Rule, RuleProblem } from '@/core/rules/rules'
 
-const nameOf = (options: readonly Option[], id: string): string => options.find((o) => o.id === id)?.name ?? id
+const nameOf = (options: readonly Option[], id: string): string =>
+  options.find((o) => o.id === id)?.name ?? 'an option that is gone'
 
 /**
- * The name of an option's value; one that is gone by its id.
+ * The name of an option's value; one that is gone is said to be, and never shown by its id.
  * @example valueName(OPTIONS, 'ink', 'photo') // 'Photo'
  */
 export const valueName = (options: readonly Option[], option: string, value: string): string =>
-  options.find((o) => o.id === option)?.values.find((v) => v.id === value)?.name ?? value
+  options.find((o) => o.id === option)?.values.find((v) => v.id === value)?.name ?? 'a value that is gone'
 
 const lower = (text: string): string =>
   /^[A-Z][a-z]/.test(text) ? (text[0]?.toLowerCase() ?? '') + text.slice(1) : text
@@ -77,20 +78,20 @@ export function sayRule(rule: Rule, options: readonly Option[]): string {
 
 /**
  * What is wrong with a table of rules, in a sentence each.
- * @example sayRuleProblem({ code: 'option_unknown', rule: 'r', option: 'sound' }, [RULE], OPTIONS) // 'Rule r speaks of the option sound, which this queue does not have. Add the option first, or take the rule out.'
+ * @example sayRuleProblem({ code: 'option_unknown', rule: 'r', option: 'sound' }, [RULE], OPTIONS) // '“When paper is Gloss, black ink is Photo, because matte black never dries on gloss.” speaks of an option that this queue does not have. Add the option first, or take the rule out.'
  */
 export function sayRuleProblem(p: RuleProblem, rules: readonly Rule[], options: readonly Option[]): string {
   const say = (id: string): string => {
     const rule = rules.find((r) => r.id === id)
-    return rule ? `“${sayRule(rule, options)}”` : `Rule ${id}`
+    return rule ? `“${sayRule(rule, options)}”` : 'A rule'
   }
   switch (p.code) {
     case 'option_unknown':
-      return `Rule ${p.rule} speaks of the option ${p.option}, which this queue does not have. Add the option first, or take the rule out.`
+      return `${say(p.rule)} speaks of an option that this queue does not have. Add the option first, or take the rule out.`
     case 'value_unknown':
-      return `Rule ${p.rule} speaks of ${p.value} as a value of ${lower(nameOf(options, p.option))}, which no queue of that kind knows. Choose one that is offered.`
+      return `${say(p.rule)} speaks of a value of ${lower(nameOf(options, p.option))} that this queue does not have. Choose one that is offered.`
     case 'never_met':
-      return `Rule ${p.rule} can never be met: it leaves no value for ${lower(nameOf(options, p.option))}. Name at least one.`
+      return `${say(p.rule)} can never be met: it leaves no value for ${lower(nameOf(options, p.option))}. Name at least one.`
     case 'contradiction':
       return `These rules allow nothing at all together: ${p.rules.map(say).join(' ')} Change or take out one of them.`
     default:

@@ -129,7 +129,8 @@ function sayOwn(own: Settings['own'], world: SettingWorld): string {
   const options = world.queues.flatMap((q) => q.facts.ownOptions)
   const said = Object.entries(own).map(([id, value]) => {
     const option = options.find((o) => o.id === id)
-    return `${option?.name.toLowerCase() ?? id} ${option?.values.find((v) => v.id === value)?.name.toLowerCase() ?? value}`
+    const named = option?.values.find((v) => v.id === value)?.name.toLowerCase() ?? 'a value that is gone'
+    return `${option?.name.toLowerCase() ?? 'an option that is gone'} ${named}`
   })
   return said.length > 0 ? said.join(', ') : 'none'
 }

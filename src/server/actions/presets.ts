@@ -90,8 +90,8 @@ export function settingsPointNowhere(db: Db, s: Settings): Problem | null {
   if (!feed || !facts.feeds.some((f) => f.feedId === s.feedId))
     return missing(`The feed of this preset at ${queue.name}`)
   if (!facts.mediaSettings.some((m) => m.id === s.mediaSettingId))
-    return missing(`The media setting ${s.mediaSettingId} at ${queue.name}`)
-  if (!facts.qualities.some((q) => q.id === s.qualityId)) return missing(`The quality ${s.qualityId} at ${queue.name}`)
+    return missing(`The media setting of this preset at ${queue.name}`)
+  if (!facts.qualities.some((q) => q.id === s.qualityId)) return missing(`The quality of this preset at ${queue.name}`)
   if (!db.select({ id: papers.id }).from(papers).where(eq(papers.id, s.paperId)).get())
     return missing('The paper of this preset')
   if (s.fileColour.kind === 'untouched') return null

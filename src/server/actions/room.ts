@@ -38,7 +38,7 @@ export const setUp = action({
     const there = readRoom(db)
     if (there) return bad({ code: 'room_exists', name: there.name })
     const size = listSizes(db).find((s) => s.id === input.paper.sizeId)
-    if (!size) return bad({ code: 'not_found', what: `Size ${input.paper.sizeId}` })
+    if (!size) return bad({ code: 'not_found', what: 'This size' })
     db.insert(room)
       .values({
         id: 1,

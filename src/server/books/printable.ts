@@ -78,8 +78,8 @@ function printablesOf(
     prints.flatMap((p) => (p?.versionId ? [p.versionId] : [])),
   )
   const ready: Printable[] = []
-  for (const [i, print] of prints.entries()) {
-    if (!print) return bad({ code: 'not_found', what: `Print ${printIds[i]} of slip ${slip.number}` })
+  for (const print of prints) {
+    if (!print) return bad({ code: 'not_found', what: `This print of slip ${slip.number}` })
     const lost = known.broken.find((v) => v.id === print.versionId)
     if (lost) return bad({ code: 'preset_broken', preset: lost.presetName, number: lost.number, lost: lost.lost })
     if (!forFile && printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
