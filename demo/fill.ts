@@ -96,7 +96,7 @@ class Filling {
     )
     await this.do(
       ACTIONS['tariff.set'],
-      { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25, validFrom: 0 },
+      { paperPercent: 100, inkPer100Ml: 7000, roomShare: 25, validFrom: null },
       start,
     )
     await this.printers(start)
