@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { fedSheet } from '@/core/sheet/sheet'
 import { sayOutlier, sayReadingFault } from './edge-check'
+import { sayLiteral } from './options'
 import { isProblem, PROBLEM_CODES, type Problem, sayProblem } from './problems'
 import { sayRulerLabels } from './ruler'
 
@@ -139,5 +140,19 @@ describe('edge checks in words', () => {
       'Matte, version 3, seal TPX4X4',
     ])
     expect(labels[4]).toContain('enters first')
+  })
+})
+
+describe('an option with the values that it may have', () => {
+  const options = [
+    { id: 'o', name: 'Black ink', values: ['a', 'b', 'c'].map((id) => ({ id, name: id.toUpperCase() })) },
+  ]
+  it.each([
+    [['a'], 'black ink is A'],
+    [['a', 'b'], 'black ink is A or B'],
+    [['a', 'b', 'c'], 'black ink is A, B or C'],
+    [[], 'black ink is nothing'],
+  ])('%j', (values, says) => {
+    expect(sayLiteral({ option: 'o', in: values }, options)).toBe(says)
   })
 })

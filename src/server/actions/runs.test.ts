@@ -77,6 +77,10 @@ describe('logging a run', () => {
     expect(await room.act(ACTIONS['run.log'], good(empty.id, 1))).toMatchObject({
       problem: { code: 'slip_incomplete', missing: 'picture' },
     })
+    const white = await room.slip({ placing: { mode: 'exact', by: { edge: 'width', um: um(0) } } })
+    expect(await room.act(ACTIONS['run.log'], good(white.id, 1))).toMatchObject({
+      problem: { code: 'slip_incomplete', missing: 'print that leaves ink on its sheet' },
+    })
     const slip = await room.slip()
     expect(await room.act(ACTIONS['run.log'], good(slip.id, 7))).toMatchObject({ problem: { code: 'stale' } })
   })
