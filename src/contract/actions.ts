@@ -5,6 +5,7 @@ import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema, surfaceSchema } from './printer'
 import { innerIdSchema, sheetChoiceSchema, slipBodySchema } from './slip'
 import { CAUSES, MOST_PRINTS } from './slip-data'
+import { UPKEEP_KINDS } from './upkeep'
 
 /** Counts up by one from 1: no row is ever saved a thousand million times. */
 const revisionSchema = z.int().min(1).max(1_000_000_000)
@@ -47,15 +48,6 @@ const stockFields = {
   pack: z.int().min(1).max(5000),
   price: minorSchema.refine((v) => v >= 0, 'not below 0').nullable(),
 }
-
-export const UPKEEP_KINDS = [
-  'nozzle check',
-  'head alignment',
-  'cleaning',
-  'ink change',
-  'driver change',
-  'head change',
-] as const
 
 type OutcomeSaid = { readonly outcome?: string; readonly cause?: string | null }
 
@@ -347,8 +339,10 @@ export type ActionOutput = {
   'upkeep.log': Made
   'feed.save': Made
   'queue.save': Made
-  'printer.import': Made
-  'preset.import': Made & { readonly already: boolean }
+  /** `left`: what of it this room cannot know, a sentence each */
+  'printer.import': Made & { readonly already: boolean; readonly left: readonly string[] }
+  /** `differs`: what the file says otherwise than the version whose seal it names */
+  'preset.import': Made & { readonly already: boolean; readonly differs: readonly string[] }
   'preset.carry': Numbered & { readonly misfits: readonly string[] }
   'preset.add': Numbered
   'preset.draft': Saved

@@ -18,7 +18,7 @@ const read = (data: unknown) => readExchange(JSON.stringify(data), 'printer', pr
 
 describe('a printer as a file', () => {
   it('comes back as it went', () => {
-    expect(read(file)).toEqual({ ok: true, value: file })
+    expect(read(file)).toMatchObject({ ok: true, value: file })
   })
   it('of format 1, where monochrome was one of the printer’s colours, is read with its rules', () => {
     const literal = (...values: readonly string[]) => ({ option: 'printerColour', in: values })

@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import { bad, ok, type Result } from '@/core/result/result'
 import { exchangeNow } from './former'
+import { lengthSchema, timeSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
+import { UPKEEP_KINDS } from './upkeep'
 
 /** The number of the exchange format; raised when a field changes its meaning, with an upgrade in {@link UPGRADES}. */
 export const EXCHANGE_VERSION = 2
@@ -13,17 +15,44 @@ const UPGRADES: Readonly<Record<number, (data: unknown) => unknown>> = { 1: exch
 const queueSchema = z.object({
   name: z.string().min(1).max(120),
   language: z.string().max(120),
+  address: z.string().max(300).default(''),
+  isDefault: z.boolean().optional(),
+  shared: z.boolean().default(false),
   facts: queueFactsSchema,
 })
 
-/** A printer's knowledge as a file: feeds and queues with everything that the keeper found out, no addresses, no ids of a room. */
+const nameListSchema = z.array(z.object({ id: z.string().max(80), name: z.string().max(120) })).max(2000)
+
+/** The machine itself; left away in files from before it was carried. */
+const machineSchema = z.object({
+  carriage: lengthSchema,
+  inkSet: z.string().min(1).max(80),
+  blackShared: z.boolean(),
+  swapSeconds: z.int().min(0).max(36_000),
+  swapMicrolitres: z.int().min(0).max(1_000_000),
+  holdsBlack: z.enum(['photo', 'matte']).nullable(),
+  goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),
+})
+
+const upkeepSchema = z.object({
+  kind: z.enum(UPKEEP_KINDS),
+  at: timeSchema,
+  note: z.string().max(4000),
+  result: z.string().max(200),
+})
+
+/** A printer's knowledge as a file: feeds and queues with everything that the keeper found out, its machine and its upkeep. */
 export const printerFileSchema = z.object({
   libreta: z.literal('printer'),
   version: z.literal(EXCHANGE_VERSION),
   nickname: z.string().min(1).max(120),
   makeModel: z.string().max(120),
+  machine: machineSchema.optional(),
+  upkeep: z.array(upkeepSchema).max(2000).default([]),
   feeds: z.array(feedSchema).max(12),
   queues: z.array(queueSchema).min(1).max(12),
+  /** what the ids of papers and profiles in rules are called, so that another room can find its own */
+  names: z.object({ papers: nameListSchema, profiles: nameListSchema }).default({ papers: [], profiles: [] }),
 })
 export type PrinterFile = z.output<typeof printerFileSchema>
 

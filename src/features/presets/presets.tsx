@@ -43,7 +43,11 @@ export function Presets(props: {
   const take = async (json: string): Promise<void> => {
     const made = await act('preset.import', { text: json })
     if (!made) return
-    tell(made.already ? 'This preset is here already; it was recognised by its seal.' : 'It is here as a draft.')
+    tell(
+      made.already
+        ? 'This preset is here already, with the very same settings.'
+        : ['It is here as a draft.', ...made.differs.map((d) => `${d}.`)].join(' '),
+    )
     router.push(`/presets/${made.id}`)
   }
   const groups = [...new Set(shown.filter((p) => !p.retired).map((p) => p.printerName))]

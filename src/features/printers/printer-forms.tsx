@@ -1,7 +1,7 @@
 'use client'
 
 import { Checkbox } from '@mantine/core'
-import { UPKEEP_KINDS } from '@/contract/actions'
+import { UPKEEP_KINDS } from '@/contract/upkeep'
 import type { Printer } from '@/contract/views/printer'
 import { fromMm } from '@/core/length/length'
 import { CountField } from '@/ui/fields/count-field'

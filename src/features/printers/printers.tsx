@@ -10,6 +10,7 @@ import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
+import { tell } from '@/ui/parts/tell'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { ByAddressForm } from './by-address'
@@ -20,14 +21,20 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
   const { unit } = useWays()
   const { act } = useDo()
   const [text, setText] = useState('')
+  const take = async (json: string): Promise<void> => {
+    const made = await act('printer.import', { text: json })
+    if (!made) return
+    tell(
+      made.already
+        ? 'This printer is here already, and the file says the very same.'
+        : ['The printer is in the room’s books.', ...made.left].join(' '),
+    )
+  }
   const shown = printers.filter((p) => holdsText(text, `${p.nickname} ${p.makeModel}`))
   return (
     <>
       <PageHead title="Printers">
-        <ImportButton
-          label="From JSON"
-          onText={(text) => void act('printer.import', { text }, 'The printer is in the room’s books.')}
-        />
+        <ImportButton label="From JSON" onText={(text) => void take(text)} />
         <FormButton label="By its address" title="A printer by its address" primary>
           {(close) => <ByAddressForm onDone={close} />}
         </FormButton>

@@ -34,17 +34,115 @@ describe('a printer as a file', () => {
   })
 })
 
+/** A room whose printer has an ink set of its own, upkeep, and rules that name its paper and feed. */
+async function known() {
+  const room = await TestRoom.open()
+  const [printer] = listPrinters(room.db)
+  const [queue] = printer?.queues ?? []
+  if (!printer || !queue) throw new Error('no printer')
+  const [paperId = '', feedId = ''] = [room.one<string>('select id from papers'), printer.feeds[0]?.id]
+  const rule = (id: string, option: string, value: string): Rule => ({
+    ...{ id, because: `of ${id}`, when: [{ option, in: [value] }] },
+    then: { option: 'bits', in: ['8', '16'] },
+  })
+  const { id, printerId, revision, name, language, isDefault, shared, facts } = queue
+  await room.must(ACTIONS['queue.save'], {
+    ...{ id, printerId, revision, name, language, isDefault, shared, address: 'ipp://127.0.0.1:4700/ipp' },
+    facts: { ...facts, rules: [rule('by paper', 'paper', paperId), rule('by feed', 'feed', feedId)] },
+  })
+  await room.knowingly(ACTIONS['printer.ink-set'], {
+    ...{ id: printer.id, revision: printer.revision, inkSet: 'ten pigments', at: null, note: '' },
+  })
+  await room.must(ACTIONS['printer.good-for'], { id: printer.id, revision: 2, goodFor: { cleaning: 12 } })
+  return { room, printerId: printer.id, file: printerFile(room.db, printer.id) }
+}
+
+describe('a printer that is carried', () => {
+  it('is recognised in its own room, however often it comes', async () => {
+    const { room, printerId, file } = await known()
+    for (let i = 0; i < 2; i++)
+      expect(await room.must(ACTIONS['printer.import'], { text: JSON.stringify(file) })).toEqual({
+        ...{ id: printerId, already: true, left: [] },
+      })
+    expect(room.one('select count(*) from printers')).toBe(1)
+  })
+  it('is the same printer in another room: machine, upkeep, address, and every id under that room’s own', async () => {
+    const { file } = await known()
+    const other = await TestRoom.open()
+    const text = JSON.stringify({ ...file, nickname: 'Plover' })
+    const made = await other.must(ACTIONS['printer.import'], { text })
+    expect(made).toMatchObject({ already: false, left: [] })
+    const plover = listPrinters(other.db).find((p) => p.id === made.id)
+    expect(plover).toMatchObject({ inkSet: 'ten pigments', goodFor: { cleaning: 12 } })
+    expect(plover?.upkeep).toMatchObject([{ kind: 'ink change', result: 'ten pigments' }])
+    const queue = plover?.queues[0]
+    expect(queue).toMatchObject({ address: 'ipp://127.0.0.1:4700/ipp', isDefault: true })
+    expect(queue?.facts.rules.map((r) => r.when[0]?.in)).toEqual([
+      [other.one<string>('select id from papers')],
+      [plover?.feeds[0]?.id],
+    ])
+    // and it comes back as it went, and is recognised there too
+    const back = printerFile(other.db, made.id)
+    expect(back && { ...back, feeds: [], queues: [], names: null }).toEqual(
+      file && { ...file, nickname: 'Plover', feeds: [], queues: [], names: null },
+    )
+    expect(await other.must(ACTIONS['printer.import'], { text })).toMatchObject({ id: made.id, already: true })
+  })
+  it('leaves out, and says, what the room does not have', async () => {
+    const { file } = await known()
+    const other = await TestRoom.open()
+    other.db.$client.exec("update papers set name = 'Another paper'")
+    const made = await other.must(ACTIONS['printer.import'], { text: JSON.stringify(file) })
+    expect(made.left).toEqual([expect.stringMatching(/the rule “because of by paper” speaks of something/)])
+    const rules = listPrinters(other.db).find((p) => p.id === made.id)?.queues[0]?.facts.rules
+    expect(rules?.map((r) => r.id)).toEqual(['by feed'])
+  })
+  it('comes from a file that says nothing of the machine, as files once did', async () => {
+    const { room, file } = await known()
+    const { machine: _, upkeep: __, names: ___, ...plain } = file ?? {}
+    const made = await room.must(ACTIONS['printer.import'], { text: JSON.stringify({ ...plain, nickname: 'Wren' }) })
+    expect(listPrinters(room.db).find((p) => p.id === made.id)).toMatchObject({
+      inkSet: 'not said in the file',
+      upkeep: [],
+    })
+  })
+})
+
 describe('a preset as a file', () => {
   it('is recognised when it is here already, and is a draft when it is not', async () => {
     const room = await TestRoom.open()
     const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
     const id = room.one<string>('select id from presets')
-    expect(await room.must(ACTIONS['preset.import'], { text: JSON.stringify(file) })).toEqual({ id, already: true })
+    expect(await room.must(ACTIONS['preset.import'], { text: JSON.stringify(file) })).toEqual({
+      id,
+      already: true,
+      differs: [],
+    })
     const renamed = JSON.stringify({ ...file, name: 'From elsewhere' })
     const first = await room.must(ACTIONS['preset.import'], { text: renamed })
     expect(first.already).toBe(false)
-    expect(await room.must(ACTIONS['preset.import'], { text: renamed })).toEqual({ id: first.id, already: true })
+    expect(await room.must(ACTIONS['preset.import'], { text: renamed })).toEqual({
+      ...{ id: first.id, already: true, differs: [] },
+    })
     expect(readPreset(room.db, first.id)?.draft).toEqual(file?.settings)
+  })
+  it('that was edited by hand is read as what it says: its seal is not believed, and the difference is shown', async () => {
+    const room = await TestRoom.open()
+    const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
+    if (!file) throw new Error('there is a version')
+    const edited = { ...file, settings: { ...file.settings, mirror: true, qualityId: 'draft' } }
+    const made = await room.must(ACTIONS['preset.import'], { text: JSON.stringify(edited) })
+    expect(made).toMatchObject({
+      already: false,
+      differs: [
+        'quality: draft, and photo in the version whose seal it names',
+        'mirror: on, and off in the version whose seal it names',
+      ],
+    })
+    expect(readPreset(room.db, made.id)?.draft).toMatchObject({ mirror: true, qualityId: 'draft' })
+    // a seal that is made up changes nothing
+    const forged = { ...file, sealHash: 'ab'.repeat(32), seal: 'FORGED' }
+    expect(await room.must(ACTIONS['preset.import'], { text: JSON.stringify(forged) })).toMatchObject({ already: true })
   })
   it('finds the room’s own by name, and says what is missing', async () => {
     const room = await TestRoom.open()

@@ -1,8 +1,10 @@
+import canonicalize from 'canonicalize'
 import { eq } from 'drizzle-orm'
 import { EXCHANGE_VERSION, type PresetFile, type PrinterFile } from '@/contract/exchange'
 import { settingsSchema } from '@/contract/preset'
+import { UPKEEP_KINDS } from '@/contract/upkeep'
 import { type Db, room } from '@/server/db/open'
-import { papers, presets, presetVersions, profiles, queues } from '@/server/db/schema'
+import { papers, presets, presetVersions, profiles, queues, upkeep } from '@/server/db/schema'
 import { parsed } from './parse'
 import { readPrinter } from './printers'
 
@@ -14,8 +16,28 @@ export function printerFile(db: Db, id: string): PrinterFile | null {
     version: EXCHANGE_VERSION,
     nickname: p.nickname,
     makeModel: p.makeModel,
+    machine: {
+      ...{ carriage: p.carriage, inkSet: p.inkSet, blackShared: p.blackShared, holdsBlack: p.holdsBlack },
+      ...{ swapSeconds: p.swapSeconds, swapMicrolitres: p.swapMicrolitres, goodFor: p.goodFor },
+    },
+    upkeep: db
+      .select()
+      .from(upkeep)
+      .where(eq(upkeep.printerId, id))
+      .orderBy(upkeep.at)
+      .all()
+      .flatMap(({ kind, at, note, result }) => {
+        const known = UPKEEP_KINDS.find((k) => k === kind)
+        return known ? [{ kind: known, at, note, result }] : []
+      }),
     feeds: p.feeds.map(({ revision: _, ...feed }) => feed),
-    queues: p.queues.map((q) => ({ name: q.name, language: q.language, facts: q.facts })),
+    queues: p.queues.map(({ name, language, address, isDefault, shared, facts }) => ({
+      ...{ name, language, address, isDefault, shared, facts },
+    })),
+    names: {
+      papers: db.select({ id: papers.id, name: papers.name }).from(papers).all(),
+      profiles: db.select({ id: profiles.id, name: profiles.name }).from(profiles).all(),
+    },
   }
 }
 
@@ -63,4 +85,17 @@ export function exchangeFile(kind: string, id: string): Response {
       'cache-control': 'private, no-store',
     },
   })
+}
+
+/** A printer's file with every id of its room said by a name: two rooms' files of one printer are the same text. */
+export function printerText(file: PrinterFile): string {
+  const names = new Map<string, string>([
+    ...file.feeds.map((f, i) => [f.id, `feed ${i}`] as const),
+    ...file.names.papers.map((p) => [p.id, `paper ${p.name}`] as const),
+    ...file.names.profiles.map((p) => [p.id, `profile ${p.name}`] as const),
+  ])
+  const { names: _names, upkeep: _upkeep, ...rest } = file
+  const feeds = file.feeds.map((f) => ({ ...f, pictureId: null }))
+  const text = canonicalize({ ...rest, feeds }) ?? ''
+  return text.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, (id) => names.get(id) ?? 'gone')
 }
