@@ -82,8 +82,7 @@ export function DialogStepForm({
       words: wordsOf(words, namesOf(options, v.option)),
       shows: showsOption !== null && showsIn.length > 0 ? { option: showsOption, in: showsIn } : null,
     }),
-    put: ({ dialog }, made) => {
-      const { before } = form.values
+    put: ({ dialog }, made, { before }) => {
       if (step || before === null) return { dialog: withItem(dialog, made) }
       const at = dialog.findIndex((d) => d.id === before)
       return { dialog: at < 0 ? [...dialog, made] : dialog.toSpliced(at, 0, made) }

@@ -16,6 +16,7 @@ import css from './printer.module.css'
 import { QueueForm } from './queue-forms'
 import { NoteForm, RuleForm } from './rule-forms'
 import { MediaSettingForm, OwnOptionForm, QualityForm } from './setting-forms'
+import { MediaTableForm, QualityTableForm } from './table-forms'
 import { ToldSection, type ToldView } from './told-section'
 import { useQueueSave } from './use-queue-save'
 
@@ -162,6 +163,9 @@ export function QueueSection({
             ))}
           </tbody>
         </table>
+        <FormButton label="Several at once" title="Media settings" wide>
+          {(close) => <MediaTableForm queue={queue} onDone={close} />}
+        </FormButton>{' '}
         <FormButton label="New media setting" title="A media setting" wide>
           {(close) => <MediaSettingForm queue={queue} setting={null} onDone={close} />}
         </FormButton>
@@ -229,6 +233,9 @@ export function QueueSection({
           ))}
         </ul>
         <div className={lists.acts}>
+          <FormButton label="Several qualities" title="Qualities" wide>
+            {(close) => <QualityTableForm queue={queue} onDone={close} />}
+          </FormButton>
           <FormButton label="New quality" title="A quality">
             {(close) => <QualityForm queue={queue} quality={null} onDone={close} />}
           </FormButton>

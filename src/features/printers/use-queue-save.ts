@@ -29,7 +29,7 @@ export function useQueuePart<V extends object, P>(o: {
   readonly part: (values: V, facts: QueueFacts) => unknown
   readonly schema: z.ZodType<P, unknown>
   /** what of the facts the part replaces */
-  readonly put: (facts: QueueFacts, part: P) => Partial<QueueFacts>
+  readonly put: (facts: QueueFacts, part: P, values: V) => Partial<QueueFacts>
   readonly done: string | ((values: V) => string)
   readonly then: () => void
 }) {
@@ -43,7 +43,7 @@ export function useQueuePart<V extends object, P>(o: {
       const { facts, ...fields } = q ?? opened
       const parsed = schema.safeParse(part(values, facts))
       // a part that the schema refuses is never sent: the form says why
-      return { ...fields, facts: { ...facts, ...(parsed.success ? o.put(facts, parsed.data) : {}) } }
+      return { ...fields, facts: { ...facts, ...(parsed.success ? o.put(facts, parsed.data, values) : {}) } }
     },
     part: { schema, of: (values, q) => part(values, (q ?? opened).facts) },
     done: o.done,
