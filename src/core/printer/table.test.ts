@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { VERSION } from '../../../test/slip-facts'
 import type { Quality } from './facts'
-import { readMediaTable, readQualityTable } from './table'
+import { readMediaTable, readQualityTable, readStepTable } from './table'
 
 const key = (name: string, taken: readonly string[]): string => {
   const id = name.toLowerCase().replace(/\W+/g, '-')
@@ -89,6 +89,42 @@ describe('media settings as a table', () => {
       'Line 4: “far” is no length.',
       'Line 5: it has no name.',
       'Line 7: e is there twice.',
+    ])
+  })
+})
+
+describe('steps of a dialog as a table', () => {
+  const read = (text: string, dialog: Parameters<typeof readStepTable>[1]['dialog'] = []) =>
+    readStepTable(
+      text,
+      { dialog },
+      [
+        { id: 'quality', name: 'Quality' },
+        { id: 'own:pause', name: 'Pause' },
+      ],
+      key,
+    )
+  it('are settings of ours where they are called so, else instructions; known ones keep what is known', () => {
+    const level = {
+      id: 'lvl',
+      label: 'Level',
+      option: 'quality',
+      set: null,
+      after: ['x'],
+      chooseAgain: true,
+      words: { fine: '4' },
+    }
+    expect(read('level, quality\nFit\toff, here and there\nWait, pause', [level]).items).toEqual([
+      { ...level, label: 'level' },
+      { id: 'fit', label: 'Fit', option: null, set: 'off, here and there', after: [], chooseAgain: false },
+      { id: 'wait', label: 'Wait', option: 'own:pause', set: null, after: [], chooseAgain: false },
+    ])
+  })
+  it('what cannot be read is said with its line', () => {
+    expect(read(', quality\nLevel\nA, quality\na, x').wrong).toEqual([
+      'Line 1 has no name.',
+      'Line 2: what is set at Level: a setting, or an instruction.',
+      'Line 4: a is there twice.',
     ])
   })
 })

@@ -1,6 +1,6 @@
 import type { LengthUnit } from '@/core/length/length'
 import { readLength } from '@/core/length/read'
-import type { BlackInk, MediaSetting, Quality, QueueFacts, Surface } from './facts'
+import type { BlackInk, DialogStep, MediaSetting, Quality, QueueFacts, Surface } from './facts'
 
 /** What a table of lines gave: what could be read, and a sentence for each line that could not. */
 export type Read<T> = { readonly items: readonly T[]; readonly wrong: readonly string[] }
@@ -105,6 +105,41 @@ export function readMediaTable(
       longest: longest?.ok ? longest.value : null,
       rates: Object.fromEntries(offered.map((q) => [q.id, known?.rates[q.id] ?? NOT_SAID])),
     })
+  }
+  return { items, wrong }
+}
+
+/**
+ * Steps of a dialog typed as lines: what the dialog calls it, then our setting that is made there; what is no setting of
+ * ours is a fixed instruction. Steps of that name are changed in their place and keep the rest of what is known of them.
+ * @example readStepTable('Level, quality', { dialog: [] }, [{ id: 'quality', name: 'Quality' }], (n) => n.toLowerCase()).items[0].option // 'quality'
+ */
+export function readStepTable(
+  text: string,
+  facts: Pick<QueueFacts, 'dialog'>,
+  settings: readonly { readonly id: string; readonly name: string }[],
+  keyOf: KeyOf,
+): Read<DialogStep> {
+  const items: DialogStep[] = []
+  const wrong: string[] = []
+  for (const [line, [label = '', ...rest]] of linesOf(text)) {
+    const what = rest.join(', ')
+    const known = facts.dialog.find((d) => sameName(d.label, label))
+    const option = settings.find((s) => sameName(s.name, what))?.id ?? null
+    if (label === '') wrong.push(`Line ${line} has no name.`)
+    else if (what === '') wrong.push(`Line ${line}: what is set at ${label}: a setting, or an instruction.`)
+    else if (items.some((d) => sameName(d.label, label))) wrong.push(`Line ${line}: ${label} is there twice.`)
+    else
+      items.push({
+        ...{ after: [], chooseAgain: false, ...known },
+        id:
+          known?.id ??
+          keyOf(
+            label,
+            [...facts.dialog, ...items].map((d) => d.id),
+          ),
+        ...{ label, option, set: option === null ? what : null },
+      })
   }
   return { items, wrong }
 }

@@ -29,6 +29,15 @@ const namesOf = (options: readonly Option[], option: string | null): readonly { 
   options.find((o) => o.id === option)?.values ??
   (option === 'edge' ? ['margins', 'borderless'].map((id) => ({ id, name: id })) : [])
 
+/** Settings that a step of a dialog can make: the version's, and what a print says. */
+export const stepSettings = (
+  options: readonly Option[],
+): readonly { readonly value: string; readonly label: string }[] => [
+  ...options.filter((o) => o.id !== 'length' && o.id !== 'edge').map((o) => ({ value: o.id, label: o.name })),
+  { value: 'tint', label: 'Tint' },
+  ...PRINT_STEPS.map((p) => ({ value: p, label: `The print’s ${p}` })),
+]
+
 function typedOf(step: DialogStep | null, options: readonly Option[]): Typed {
   const names = namesOf(options, step?.option ?? null)
   return {
@@ -91,11 +100,7 @@ export function DialogStepForm({
     then: onDone,
   })
   const v = form.values
-  const settings = [
-    ...options.filter((o) => o.id !== 'length' && o.id !== 'edge').map((o) => ({ value: o.id, label: o.name })),
-    { value: 'tint', label: 'Tint' },
-    ...PRINT_STEPS.map((p) => ({ value: p, label: `The print’s ${p}` })),
-  ]
+  const settings = stepSettings(options)
   const others = queue.facts.dialog.filter((d) => d.id !== step?.id).map((d) => ({ value: d.id, label: d.label }))
   const values = namesOf(options, v.showsOption)
   return (

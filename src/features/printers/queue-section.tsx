@@ -16,7 +16,7 @@ import css from './printer.module.css'
 import { QueueForm } from './queue-forms'
 import { NoteForm, RuleForm } from './rule-forms'
 import { MediaSettingForm, OwnOptionForm, QualityForm } from './setting-forms'
-import { MediaTableForm, QualityTableForm } from './table-forms'
+import { MediaTableForm, QualityTableForm, RuleTableForm, StepTableForm } from './table-forms'
 import { ToldSection, type ToldView } from './told-section'
 import { useQueueSave } from './use-queue-save'
 
@@ -94,6 +94,9 @@ export function QueueSection({
             </li>
           ))}
         </ul>
+        <FormButton label="Several rules" title="Rules" wide>
+          {(close) => <RuleTableForm queue={queue} options={options} onDone={close} />}
+        </FormButton>{' '}
         <FormButton label="New rule" title="A rule" wide>
           {(close) => <RuleForm queue={queue} options={options} rule={null} onDone={close} />}
         </FormButton>
@@ -307,6 +310,9 @@ export function QueueSection({
             </li>
           ))}
         </ol>
+        <FormButton label="Several steps" title="Steps of its dialog" wide>
+          {(close) => <StepTableForm queue={queue} options={options} onDone={close} />}
+        </FormButton>{' '}
         <FormButton label="New step" title="A step of its dialog">
           {(close) => <DialogStepForm queue={queue} options={options} step={null} onDone={close} />}
         </FormButton>

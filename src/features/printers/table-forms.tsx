@@ -1,15 +1,18 @@
 'use client'
 
 import { z } from 'zod'
-import { mediaSettingSchema, qualitySchema } from '@/contract/printer'
+import { dialogStepSchema, mediaSettingSchema, qualitySchema, ruleSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
-import { readMediaTable, readQualityTable } from '@/core/printer/table'
+import { type Read, readMediaTable, readQualityTable, readStepTable } from '@/core/printer/table'
+import type { Option, Rule } from '@/core/rules/rules'
 import { sayRate } from '@/core/words/paper'
+import { readRule } from '@/core/words/read-rule'
 import { FormCheck, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useWays } from '@/ui/unit/unit'
+import { stepSettings } from './dialog-forms'
 import { keyFrom } from './key-from'
-import { useQueuePart, withItem } from './use-queue-save'
+import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Props = { readonly queue: Queue; readonly onDone: () => void }
 const NOTHING = { text: '', replace: false }
@@ -102,6 +105,80 @@ export function MediaTableForm({ queue, onDone }: Props) {
         </table>
       ) : null}
       <FormCheck field={form.at('replace')} label="These are all: others of this queue go" />
+    </Form>
+  )
+}
+
+/** Lines that are read as rules, each as it is said. */
+function rulesOf(text: string, options: readonly Option[], taken: readonly string[]): Read<Rule> {
+  const items: Rule[] = []
+  const wrong: string[] = []
+  for (const [i, line] of text.split('\n').entries()) {
+    if (line.trim() === '') continue
+    const read = readRule(line, options)
+    if (read.ok) items.push({ id: keyFrom(read.value.because, [...taken, ...idsOf(items)]), ...read.value })
+    else wrong.push(`Line ${i + 1}: ${read.problem}`)
+  }
+  return { items, wrong }
+}
+
+/** Several rules at once, typed as they are said, or copied from another queue. */
+export function RuleTableForm({ queue, options, onDone }: Props & { readonly options: readonly Option[] }) {
+  const read = (text: string, facts = queue.facts) => rulesOf(text, options, idsOf(facts.rules))
+  const form = useQueuePart({
+    queue,
+    values: () => ({ text: '' }),
+    schema: z.array(ruleSchema).min(1, LINES),
+    part: (v, facts) => {
+      const { items, wrong } = read(v.text, facts)
+      return wrong.length > 0 ? [] : items
+    },
+    put: ({ rules }, list) => ({ rules: [...rules, ...list] }),
+    done: (v) => `${read(v.text).items.length} rules are saved.`,
+    then: onDone,
+  })
+  const { items, wrong } = read(form.values.text)
+  return (
+    <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
+      <p className="soft small">
+        A line each, as rules are said: “When media setting is Matte A and edge is Either, quality is Fine or Slow,
+        because the quick one leaves gaps.” or “Always, ... because ...”.
+      </p>
+      <FormNote field={form.at('text')} label="Rules" minRows={6} />
+      <Wrong says={wrong} />
+    </Form>
+  )
+}
+
+/** Several steps of a dialog at once. */
+export function StepTableForm({ queue, options, onDone }: Props & { readonly options: readonly Option[] }) {
+  const settings = stepSettings(options).map((s) => ({ id: s.value, name: s.label }))
+  const read = (text: string, facts = queue.facts) => readStepTable(text, facts, settings, keyFrom)
+  const form = useQueuePart({
+    queue,
+    values: () => ({ text: '' }),
+    schema: z.array(dialogStepSchema).min(1, LINES),
+    part: (v, facts) => {
+      const { items, wrong } = read(v.text, facts)
+      return wrong.length > 0 ? [] : items
+    },
+    put: ({ dialog }, list) => ({ dialog: list.reduce<typeof dialog>((all, d) => withItem(all, d), dialog) }),
+    done: (v) => `${read(v.text).items.length} steps are written down.`,
+    then: onDone,
+  })
+  const { items, wrong } = read(form.values.text)
+  return (
+    <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
+      <p className="soft small">
+        A line each, in the dialog’s order: what it calls the step, then our setting (
+        {settings
+          .slice(0, 4)
+          .map((s) => s.name.toLowerCase())
+          .join(', ')}
+        , ...) or an instruction.
+      </p>
+      <FormNote field={form.at('text')} label="Steps" minRows={6} />
+      <Wrong says={wrong} />
     </Form>
   )
 }
