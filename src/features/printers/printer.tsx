@@ -20,6 +20,7 @@ import css from './printer.module.css'
 import { GoodForForm, InkSetForm, PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueFeedForm } from './queue-feed-form'
 import { QueueSection, type RuleWorld } from './queue-section'
+import type { OtherQueue } from './start-from-form'
 import type { ToldView } from './told-section'
 
 /** A printer's page: its queues side by side, feeds to scale, upkeep. */
@@ -31,6 +32,7 @@ export function PrinterPage({
   heard,
   people,
   formerInks,
+  others,
   now,
 }: {
   readonly printer: Printer
@@ -43,6 +45,8 @@ export function PrinterPage({
   readonly people: readonly { readonly id: string; readonly name: string }[]
   /** presets whose newest version names other inks than the printer holds */
   readonly formerInks: readonly string[]
+  /** queues of the whole room, to start from */
+  readonly others: readonly OtherQueue[]
   readonly now: number
 }) {
   const { unit, timeZone } = useWays()
@@ -127,7 +131,15 @@ export function PrinterPage({
           <QueueTable printer={printer} />
         </section>
         {printer.queues.map((q) => (
-          <QueueSection key={q.id} printer={printer} queue={q} world={world} heard={heard[q.id] ?? null} now={now} />
+          <QueueSection
+            key={q.id}
+            printer={printer}
+            queue={q}
+            world={world}
+            heard={heard[q.id] ?? null}
+            others={others}
+            now={now}
+          />
         ))}
 
         <section className={lists.section}>

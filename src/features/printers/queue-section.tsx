@@ -16,6 +16,7 @@ import css from './printer.module.css'
 import { QueueForm } from './queue-forms'
 import { NoteForm, RuleForm } from './rule-forms'
 import { MediaSettingForm, OwnOptionForm, QualityForm } from './setting-forms'
+import { type OtherQueue, StartFromForm } from './start-from-form'
 import { MediaTableForm, QualityTableForm, RuleTableForm, StepTableForm } from './table-forms'
 import { ToldSection, type ToldView } from './told-section'
 import { useQueueSave } from './use-queue-save'
@@ -33,12 +34,15 @@ export function QueueSection({
   queue,
   world,
   heard,
+  others,
   now,
 }: {
   readonly printer: Printer
   readonly queue: Queue
   readonly world: RuleWorld
   readonly heard: ToldView | null
+  /** queues of the whole room */
+  readonly others: readonly OtherQueue[]
   readonly now: number
 }) {
   const { unit } = useWays()
@@ -59,6 +63,11 @@ export function QueueSection({
         <FormButton label="Edit" title={queue.name} wide>
           {(close) => <QueueForm printerId={printer.id} queue={queue} base={facts} onDone={close} />}
         </FormButton>
+        {others.length > 1 ? (
+          <FormButton label="Start from another queue" title={`${queue.name}, started from another queue`}>
+            {(close) => <StartFromForm printer={printer} queue={queue} others={others} onDone={close} />}
+          </FormButton>
+        ) : null}
         <FormButton label="Another way to drive this printer" title="Another way to drive this printer" wide>
           {(close) => (
             <QueueForm printerId={printer.id} queue={null} base={facts} address={queue.address} onDone={close} />

@@ -7,7 +7,7 @@ import { listShelf } from '@/server/stores/papers'
 import { listPeople } from '@/server/stores/people'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets } from '@/server/stores/presets'
-import { readPrinter } from '@/server/stores/printers'
+import { listPrinters, readPrinter } from '@/server/stores/printers'
 import { toldOf } from '@/server/stores/told'
 
 type Params = { params: Promise<{ id: string }> }
@@ -37,6 +37,9 @@ export default async function Page({ params }: Params) {
         const here = printer.queues.some((q) => q.id === settings?.queueId)
         return here && !p.retired && settings?.inkSet !== printer.inkSet ? [p.name] : []
       })}
+      others={listPrinters(db).flatMap((p) =>
+        p.queues.map(({ id, name, facts }) => ({ id, name, facts, feeds: p.feeds })),
+      )}
       now={Date.now()}
     />
   )
