@@ -139,6 +139,13 @@ describe('a length cut from a roll', () => {
     expect(out.sheet.sheet.length).toBe(um(6000 + (604_000 * 6400) / 4800))
     expect(out.piece.asked).toMatchObject({ w: 604_000 })
   })
+  it('is the same for a picture that is upside down, and another for one that lies', () => {
+    const length = (quarter: 0 | 1 | 2 | 3): number =>
+      print({ sheet, quarter }, { version, size: null }).sheet.sheet.length
+    expect(length(2)).toBe(length(0))
+    expect(length(3)).toBe(length(1))
+    expect(length(1)).not.toBe(length(0))
+  })
   it('is as long as an exact size needs', () => {
     const out = print({ sheet, quarter: 0, placing: exact('long', 420) }, { version, size: null })
     expect(out.sheet.sheet.length).toBe(426_000)

@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { fedSheet } from '@/core/sheet/sheet'
+import { sayFinding } from './checks'
 import { sayOutlier, sayReadingFault } from './edge-check'
 import { sayLiteral } from './options'
+import { sayRate, sayThickness, sayWeight } from './paper'
 import { isProblem, PROBLEM_CODES, type Problem, sayProblem } from './problems'
 import { sayRulerLabels } from './ruler'
 
@@ -154,5 +156,37 @@ describe('an option with the values that it may have', () => {
     [[], 'black ink is nothing'],
   ])('%j', (values, says) => {
     expect(sayLiteral({ option: 'o', in: values }, options)).toBe(says)
+  })
+})
+
+describe('figures of papers', () => {
+  it('are said in their units, and not invented where nobody said them', () => {
+    expect([sayWeight(210), sayWeight(null)]).toEqual(['210 g/m²', 'weight not known'])
+    expect([sayThickness(254, 'mm'), sayThickness(254, 'in'), sayThickness(null, 'in')]).toEqual([
+      '0.25 mm thick',
+      '0.010 in thick',
+      'thickness not known',
+    ])
+    expect([sayRate({ minutesPerM2: 4, mlPerM2: 8 }), sayRate({ minutesPerM2: null, mlPerM2: 8 })]).toEqual([
+      '4 min, 8 ml',
+      'time not known, 8 ml',
+    ])
+  })
+})
+
+describe('what borderless enlarges', () => {
+  const says = (lossUm: number): string =>
+    sayFinding(
+      {
+        ...{ check: 'enlargement', level: 'caution', piece: null, code: 'enlargement_left' },
+        acrossPercent: 2,
+        alongPercent: 1,
+        lossUm,
+      } as never,
+      'mm',
+    )
+  it('is said with what is lost at an edge, where anything is', () => {
+    expect(says(0)).not.toContain('lost')
+    expect(says(1200)).toMatch(/; up to 1\.2 mm is lost at an edge\.$/)
   })
 })

@@ -1,0 +1,180 @@
+import type { Page } from 'puppeteer-core'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import { one, says, settled, Visit } from './browser'
+
+let visit: Visit
+beforeAll(async () => {
+  visit = await Visit.start()
+})
+afterEach(() => visit.closePages())
+afterAll(() => visit.end())
+
+/** Somebody who presses and types, counted: going to a field is a press, what is typed there is none. */
+class Hands {
+  presses = 0
+  constructor(readonly page: Page) {}
+
+  private async click(selector: string): Promise<void> {
+    const found = await this.page.waitForSelector(selector, { visible: true, timeout: 10_000 })
+    if (!found) throw new Error(`nothing is called ${selector}`)
+    await found.evaluate((e) => e.scrollIntoView({ block: 'center' }))
+    await found.click()
+    this.presses += 1
+  }
+  press = (name: string, inside = ''): Promise<void> =>
+    this.click(`${inside}::-p-aria([name="${name}"][role="button"])`)
+  check = (label: string): Promise<void> => this.click(`[role=dialog] ::-p-aria([name="${label}"][role="checkbox"])`)
+  radio = (label: string): Promise<void> => this.click(`[role=dialog] ::-p-aria([name="${label}"][role="radio"])`)
+  /** Opens a part of a page. */
+  async open(part: string, nth = 0): Promise<void> {
+    await this.page.evaluate(
+      (t, n) => {
+        const all = [...document.querySelectorAll('summary')].filter((s) => s.textContent?.startsWith(t))
+        all[n]?.click()
+      },
+      part,
+      nth,
+    )
+    this.presses += 1
+  }
+  async fill(label: string, text: string): Promise<void> {
+    const selector = `[role=dialog] ::-p-aria([name="${label}"][role="textbox"])`
+    const found = await this.page.waitForSelector(selector, { visible: true, timeout: 10_000 })
+    await found?.evaluate((e) => e.scrollIntoView({ block: 'center' }))
+    await found?.click({ count: 3 })
+    this.presses += 1
+    await this.page.keyboard.type(text)
+  }
+  /** A press on what ends a form; the form is gone afterwards. */
+  async done(name: string): Promise<void> {
+    await this.click(`[role=dialog] ::-p-aria([name="${name}"][role="button"])`)
+    await this.page.waitForFunction(() => !document.querySelector('[role=dialog]'), { timeout: 10_000 })
+    await settled(this.page)
+  }
+  /** The nth of several buttons of one name on the page. */
+  async nth(name: string, n: number): Promise<void> {
+    await this.page.evaluate(
+      (t, at) => {
+        const all = [...document.querySelectorAll<HTMLElement>('main button')].filter(
+          (b) => b.textContent?.trim() === t,
+        )
+        all[at]?.scrollIntoView({ block: 'center' })
+        all[at]?.click()
+      },
+      name,
+      n,
+    )
+    this.presses += 1
+    await this.page.waitForSelector('[role=dialog]')
+  }
+}
+
+const RULES = [
+  'When media setting is Plain, edge is Margins only, because plain paper curls at its edges.',
+  'When media setting is Etching, quality is Best, because the coarse ones leave the grain white.',
+  'When media setting is Film, mirror is On, because film is laid on face down here.',
+  'When quality is Draft, passes is Two-way, because a draft need not line up.',
+  'When quality is Best, passes is One-way, because doubled lines show at the best quality.',
+  'When paper is Quay Gloss 240, quality is Good or Best, because gloss shows every gap.',
+  'When media setting is Satin or Film, black ink is Photo, because matte black rubs off.',
+  'When media setting is Etching or Board, black ink is Matte, because photo black lies dull.',
+  'When feed is roll, edge is Margins only, because the cutter smears the last line.',
+  'When media setting is Board, feed is sheet stack, because board cannot be rolled.',
+  'When bits is 16, passes is One-way, because sixteen bits are sent slowly.',
+  'When media setting is Film, bits is 8, because film takes no finer steps.',
+]
+
+describe('setting up', () => {
+  it('a printer with two feeds, two queues, five media settings and a dozen rules takes at most 130 presses', async () => {
+    const page = await visit.open('/printers')
+    const hands = new Hands(page)
+    await hands.press('New printer')
+    await hands.fill('Nickname', 'Plover')
+    await hands.fill('Make and model', 'desktop pigment, A2')
+    await hands.fill('Carriage width', '432 mm')
+    await hands.fill('Ink set', 'six pigments')
+    await hands.done('Add printer')
+    const id = one<string>("select id from printers where nickname = 'Plover'")
+    await page.goto(page.url().replace(/\/printers.*/, `/printers/${id}`), { waitUntil: 'load' })
+    await settled(page)
+    hands.presses += 1 // its link in the list
+
+    // feeds: the stack that it came with, and a roll
+    await hands.nth('Edit', 1)
+    await hands.fill('Widest', '432 mm')
+    await hands.fill('Thickest, µm', '500')
+    await hands.done('Save the feed')
+    await hands.press('New feed')
+    await hands.fill('Name', 'roll')
+    await hands.radio('roll')
+    await hands.fill('Widest', '432 mm')
+    await hands.fill('Longest', '18 m')
+    await hands.done('Save the feed')
+
+    // what the queue says of them
+    await hands.press('It does')
+    for (const [edge, mm] of [
+      ['left', 3],
+      ['right', 3],
+      ['lead', 5],
+      ['trail', 5],
+    ] as const)
+      await hands.fill(`Margin ${edge}`, `${mm} mm`)
+    await hands.done('Save')
+
+    // qualities, media settings, rules and steps, typed as tables
+    await hands.open('Qualities and options')
+    await hands.press('Several qualities')
+    await hands.fill('Qualities', 'Draft, 320\nGood, 640\nBest, 640')
+    await hands.check('These are all: others of this queue go')
+    await hands.done('Save 3')
+    await hands.open('Media settings')
+    await hands.press('Several at once')
+    await hands.fill(
+      'Media settings',
+      [
+        'Plain, plain, photo/matte, Draft/Good',
+        'Satin, lustre/gloss/baryta, photo, Good/Best',
+        'Etching, matte/textured, matte, Good/Best',
+        'Film, film/transfer, photo, Good/Best, 5 m',
+        'Board, card/canvas, matte, Good/Best, 600 mm',
+      ].join('\n'),
+    )
+    await hands.check('These are all: others of this queue go')
+    await hands.done('Save 5')
+    await hands.press('Several rules')
+    await hands.fill('Rules', RULES.join('\n'))
+    await hands.done('Save 12')
+    await hands.open('Dialog script')
+    await hands.press('Several steps')
+    await hands.fill(
+      'Steps',
+      'Source, feed\nMaterial, media setting\nSteps of quality, quality\nBoth ways, passes\nBlack, black ink\nColour by, printer colour\nSheet, The print’s size\nScale to fit, off, everywhere',
+    )
+    await hands.done('Save 8')
+
+    // a second queue that differs in its name and its native resolution
+    await hands.press('Another way to drive this printer')
+    await hands.fill('Name', 'Plover, quick')
+    await hands.fill('Native resolution, ppi', '320')
+    await hands.done('Add queue')
+    await says(page, 'Plover, quick')
+
+    const facts = (name: string) => JSON.parse(one<string>('select facts from queues where name = ?', name))
+    const first = facts('Plover, first queue')
+    expect(first.rules).toHaveLength(12)
+    expect(first.mediaSettings.map((m: { name: string }) => m.name)).toEqual([
+      'Plain',
+      'Satin',
+      'Etching',
+      'Film',
+      'Board',
+    ])
+    expect(first.qualities).toHaveLength(3)
+    expect(first.dialog).toHaveLength(8)
+    expect(first.feeds).toHaveLength(2)
+    expect(facts('Plover, quick')).toMatchObject({ nativePpi: 320, rules: { length: 12 } })
+    console.log(`set up with ${hands.presses} presses`)
+    expect(hands.presses).toBeLessThanOrEqual(130)
+  })
+})
