@@ -48,7 +48,11 @@ class Hands {
   /** A press on what ends a form; the form is gone afterwards. */
   async done(name: string): Promise<void> {
     await this.click(`[role=dialog] ::-p-aria([name="${name}"][role="button"])`)
-    await this.page.waitForFunction(() => !document.querySelector('[role=dialog]'), { timeout: 10_000 })
+    try {
+      await this.page.waitForFunction(() => !document.querySelector('[role=dialog]'), { timeout: 10_000 })
+    } catch {
+      throw new Error(`the form stays: ${await this.page.$eval('[role=dialog]', (d) => d.textContent)}`)
+    }
     await settled(this.page)
   }
   /** The nth of several buttons of one name on the page. */

@@ -38,8 +38,9 @@ export function QualityTableForm({ queue, onDone }: Props) {
     queue,
     values: () => NOTHING,
     schema: z.array(qualitySchema).min(1, LINES),
-    part: (v, facts) => {
-      const { items, wrong } = read(v.text, v.replace ? { ...facts, qualities: [] } : facts)
+    // by what the page knows now: a form that was opened a moment too early still knows the queue as it was
+    part: (v) => {
+      const { items, wrong } = read(v.text, v.replace ? { ...queue.facts, qualities: [] } : queue.facts)
       return wrong.length > 0 ? [] : items
     },
     put: ({ qualities }, list, { replace }) => ({
@@ -67,8 +68,8 @@ export function MediaTableForm({ queue, onDone }: Props) {
     queue,
     values: () => NOTHING,
     schema: z.array(mediaSettingSchema).min(1, LINES),
-    part: (v, facts) => {
-      const { items, wrong } = read(v.text, v.replace ? { ...facts, mediaSettings: [] } : facts)
+    part: (v) => {
+      const { items, wrong } = read(v.text, v.replace ? { ...queue.facts, mediaSettings: [] } : queue.facts)
       return wrong.length > 0 ? [] : items
     },
     put: ({ mediaSettings }, list, { replace }) => ({
@@ -129,8 +130,8 @@ export function RuleTableForm({ queue, options, onDone }: Props & { readonly opt
     queue,
     values: () => ({ text: '' }),
     schema: z.array(ruleSchema).min(1, LINES),
-    part: (v, facts) => {
-      const { items, wrong } = read(v.text, facts)
+    part: (v) => {
+      const { items, wrong } = read(v.text)
       return wrong.length > 0 ? [] : items
     },
     put: ({ rules }, list) => ({ rules: [...rules, ...list] }),
@@ -158,8 +159,8 @@ export function StepTableForm({ queue, options, onDone }: Props & { readonly opt
     queue,
     values: () => ({ text: '' }),
     schema: z.array(dialogStepSchema).min(1, LINES),
-    part: (v, facts) => {
-      const { items, wrong } = read(v.text, facts)
+    part: (v) => {
+      const { items, wrong } = read(v.text)
       return wrong.length > 0 ? [] : items
     },
     put: ({ dialog }, list) => ({ dialog: list.reduce<typeof dialog>((all, d) => withItem(all, d), dialog) }),
