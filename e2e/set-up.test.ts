@@ -51,7 +51,9 @@ class Hands {
     try {
       await this.page.waitForFunction(() => !document.querySelector('[role=dialog]'), { timeout: 10_000 })
     } catch {
-      throw new Error(`the form stays: ${await this.page.$eval('[role=dialog]', (d) => d.textContent)}`)
+      throw new Error(
+        `the form stays: ${await this.page.$eval('[role=dialog]', (d) => d.textContent?.slice(-400).replaceAll('\n', ' / '))}`,
+      )
     }
     await settled(this.page)
   }
@@ -180,5 +182,41 @@ describe('setting up', () => {
     expect(facts('Plover, quick')).toMatchObject({ nativePpi: 320, rules: { length: 12 } })
     console.log(`set up with ${hands.presses} presses`)
     expect(hands.presses).toBeLessThanOrEqual(130)
+  })
+})
+
+describe('before a rule closes what is in use', () => {
+  it('every preset and slip that it would close is shown, and nothing is saved until somebody says so', async () => {
+    const queueId = one<string>("select id from queues where name = 'Otter, photo'")
+    const printerId = one<string>('select printer_id from queues where id = ?', queueId)
+    const rules = () => JSON.parse(one<string>('select facts from queues where id = ?', queueId)).rules.length
+    const before = rules()
+    const page = await visit.open(`/printers/${printerId}`)
+    const hands = new Hands(page)
+    const write = async (): Promise<void> => {
+      await hands.press('Several rules')
+      await hands.fill('Rules', 'When media setting is Lustre, quality is Slow, because the others leave a veil.')
+      await hands.press('Save 1', '[role=dialog] ')
+      await says(page, 'closes what is in use or turns it stale')
+      await says(
+        page,
+        /Otter, Dune Lustre, colour, version \d+: The others leave a veil \(media setting: Lustre, quality: Fine\)/,
+      )
+    }
+    await write()
+    await hands.press('Leave it as it was')
+    await says(page, 'Left as it was; nothing was saved.')
+    expect(rules()).toBe(before)
+    await page.reload({ waitUntil: 'load' })
+    await settled(page)
+    await write()
+    await hands.press('Do it all the same')
+    await says(page, '1 rule is saved.')
+    expect(rules()).toBe(before + 1)
+    // the preset says so, and so does every slip that holds it
+    const preset = one<string>("select id from presets where name = 'Otter, Dune Lustre, colour'")
+    await page.goto(page.url().replace(/\/printers.*/, `/presets/${preset}`), { waitUntil: 'load' })
+    await says(page, 'What speaks against it')
+    await says(page, 'The others leave a veil')
   })
 })

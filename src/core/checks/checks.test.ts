@@ -418,6 +418,22 @@ const CASES: readonly Case[] = [
     says: /in steps of 2; this slip has 3/,
   },
   {
+    name: 'a darkness beyond the last step',
+    check: 'darkness',
+    body: { darkness: 10 },
+    rest: { version: GREY },
+    level: 'stop',
+    says: /this slip has 10/,
+  },
+  {
+    name: 'a darkness before the first step',
+    check: 'darkness',
+    body: { darkness: -10 },
+    rest: { version: GREY },
+    level: 'stop',
+    says: /this slip has -10/,
+  },
+  {
     name: 'the right paper in the feed',
     check: 'loaded',
     rest: { version: { ...VERSION, loaded: LOADED } },

@@ -12,7 +12,7 @@ import type { PlainPatch } from './body'
 import { needsKey, needsOf } from './needs'
 import { distances, outcomeOf } from './outcome'
 
-const exact = (edge: 'width' | 'height' | 'long', mm: number): NonNullable<PlainPatch['placing']> => ({
+const exact = (edge: 'width' | 'height' | 'long' | 'short', mm: number): NonNullable<PlainPatch['placing']> => ({
   mode: 'exact',
   by: { edge, um: fromMm(mm) },
 })
@@ -145,6 +145,15 @@ describe('a length cut from a roll', () => {
     expect(length(2)).toBe(length(0))
     expect(length(3)).toBe(length(1))
     expect(length(1)).not.toBe(length(0))
+  })
+  it('is as long as a size by the long or the short edge needs, whichever way the picture lies', () => {
+    const length = (edge: 'long' | 'short', mm: number, quarter: 0 | 1): number =>
+      print({ sheet, quarter, placing: exact(edge, mm) }, { version, size: null }).sheet.sheet.length
+    // the picture is 3 to 4, upright: its long edge lies along the roll, and across it when it is turned
+    expect(length('long', 400, 0)).toBe(406_000)
+    expect(length('short', 300, 0)).toBe(406_000)
+    expect(length('long', 400, 1)).toBe(306_000)
+    expect(length('short', 300, 1)).toBe(306_000)
   })
   it('is as long as an exact size needs', () => {
     const out = print({ sheet, quarter: 0, placing: exact('long', 420) }, { version, size: null })

@@ -29,6 +29,8 @@ function Wrong({ says }: { readonly says: readonly string[] }) {
   )
 }
 
+const savedOf = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many} saved.`
+
 const LINES = 'one line is needed at least, and every line has to be read'
 
 /** Several qualities at once, typed or pasted. */
@@ -46,7 +48,7 @@ export function QualityTableForm({ queue, onDone }: Props) {
     put: ({ qualities }, list, { replace }) => ({
       qualities: replace ? list : list.reduce<typeof qualities>((all, q) => withItem(all, q), qualities),
     }),
-    done: (v) => `${read(v.text).items.length} qualities are saved.`,
+    done: (v) => savedOf(read(v.text).items.length, 'quality is', 'qualities are'),
     then: onDone,
   })
   const { items, wrong } = read(form.values.text)
@@ -75,7 +77,7 @@ export function MediaTableForm({ queue, onDone }: Props) {
     put: ({ mediaSettings }, list, { replace }) => ({
       mediaSettings: replace ? list : list.reduce<typeof mediaSettings>((all, m) => withItem(all, m), mediaSettings),
     }),
-    done: (v) => `${read(v.text).items.length} media settings are saved.`,
+    done: (v) => savedOf(read(v.text).items.length, 'media setting is', 'media settings are'),
     then: onDone,
   })
   const { items, wrong } = read(form.values.text)
@@ -135,7 +137,7 @@ export function RuleTableForm({ queue, options, onDone }: Props & { readonly opt
       return wrong.length > 0 ? [] : items
     },
     put: ({ rules }, list) => ({ rules: [...rules, ...list] }),
-    done: (v) => `${read(v.text).items.length} rules are saved.`,
+    done: (v) => savedOf(read(v.text).items.length, 'rule is', 'rules are'),
     then: onDone,
   })
   const { items, wrong } = read(form.values.text)
@@ -164,7 +166,7 @@ export function StepTableForm({ queue, options, onDone }: Props & { readonly opt
       return wrong.length > 0 ? [] : items
     },
     put: ({ dialog }, list) => ({ dialog: list.reduce<typeof dialog>((all, d) => withItem(all, d), dialog) }),
-    done: (v) => `${read(v.text).items.length} steps are written down.`,
+    done: (v) => savedOf(read(v.text).items.length, 'step is', 'steps are'),
     then: onDone,
   })
   const { items, wrong } = read(form.values.text)

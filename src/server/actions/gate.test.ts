@@ -109,6 +109,24 @@ describe('before a rule closes what is in use', () => {
   })
 })
 
+describe('a queue that was changed meanwhile', () => {
+  it('is said to be before anything is said of rules about what has come since', async () => {
+    const { room, queue, save } = await opened()
+    const old = save([])
+    const { facts } = queue()
+    const setting = { ...facts.mediaSettings[0], id: 'satin', name: 'Satin' }
+    await room.must(ACTIONS['queue.save'], {
+      ...save([]),
+      facts: { ...facts, mediaSettings: [...facts.mediaSettings, setting] },
+    } as never)
+    // a form from before the media setting, with a rule about it
+    const late = { ...NO_MATTE, when: [{ option: 'mediaSetting', in: ['satin'] }] }
+    expect(await room.act(ACTIONS['queue.save'], { ...old, facts: { ...facts, rules: [late] } })).toMatchObject({
+      problem: { code: 'stale', now: 2 },
+    })
+  })
+})
+
 describe('sealing', () => {
   it('a draft that breaks a rule needs a reason, which stays with the version and answers it on slips', async () => {
     const { room, presetId, rule, save, settings } = await opened()

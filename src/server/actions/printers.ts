@@ -284,6 +284,12 @@ export const saveQueue = action({
     if (id && !ownRow(db, queues, id, printerId)) return bad({ code: 'not_found', what: 'This queue' })
     const stray = values.facts.feeds.find((f) => !ownRow(db, feeds, f.feedId, printerId))
     if (stray) return bad({ code: 'not_found', what: 'A feed that this queue names' })
+    // whose facts are of another day is told that first: rules about what has come since are no fault of theirs
+    const now = id ? db.select({ revision: queues.revision }).from(queues).where(eq(queues.id, id)).get() : null
+    if (id && revision !== null && now && now.revision !== revision) {
+      const stale = revise(db, queues, 'This queue', id, revision, {})
+      if (!stale.ok) return stale
+    }
     const printer = listPrinters(db).find((p) => p.id === printerId)
     const wrong = ruleProblems(db, printer?.feeds ?? [], values.facts)
     if (wrong.length > 0) return bad({ code: 'rules', says: wrong })
