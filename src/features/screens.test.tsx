@@ -297,6 +297,7 @@ describe('the rows of a preset', () => {
       { id: 'cotton', name: 'Saltmarsh', surface: 'cotton', weight: 310, thickness: 480 },
     ],
     profiles: [{ id: 'prof', name: 'fen-b', sealMadeWith: null, grey: false }],
+    sizes: [],
     retiredProfiles: [],
   }
   const settings: Settings = {

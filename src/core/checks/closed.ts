@@ -1,3 +1,4 @@
+import { closedAt } from '@/core/slip/closed-at'
 import { type Check, found } from './check'
 
 /** What was measured with other inks does not hold: shown until a version names those that are in. */
@@ -19,10 +20,11 @@ export const versionAllowed: Check = {
   id: 'gate',
   about: 'the rules and parts of the queue allow what the preset says',
   of: 'print',
-  run: ({ version }) => {
+  run: ({ version, print }) => {
     if (!version?.closed) return null
-    return version.closed.length === 0
+    const by = [...version.closed, ...closedAt(version, print.sheet)]
+    return by.length === 0
       ? found('fine', { code: 'allowed' })
-      : found('stop', { code: 'closed', preset: version.presetName, by: version.closed })
+      : found('stop', { code: 'closed', preset: version.presetName, by })
   },
 }

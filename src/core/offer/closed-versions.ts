@@ -4,6 +4,7 @@ import { declaredMargins } from '@/core/printer/facts'
 import type { PrintBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
 import { stockFor } from '@/core/slip/catalogue'
+import { closedAt } from '@/core/slip/closed-at'
 import { fed } from '@/core/slip/fed'
 import { sayBorderlessClosed, saySizeProblem } from '@/core/words/checks'
 import { sayGate } from '@/core/words/gate'
@@ -21,7 +22,10 @@ export function closedVersions(
   const found = new Map<string, string>()
   const { sheet } = print
   for (const v of catalogue.versions)
-    if (v.closed && v.closed.length > 0) found.set(v.id, v.closed.map(sayGate).join(' '))
+    if (v.closed) {
+      const by = [...v.closed, ...closedAt(v, sheet)]
+      if (by.length > 0) found.set(v.id, by.map(sayGate).join(' '))
+    }
   if (!sheet) return found
   const size = sheet.kind === 'size' ? (catalogue.sizes.find((s) => s.id === sheet.sizeId) ?? null) : null
   for (const v of catalogue.versions) {

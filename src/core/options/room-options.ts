@@ -29,7 +29,13 @@ export type QueueWorld = {
   readonly facts: QueueFacts
   readonly papers: readonly RoomPaper[]
   readonly profiles: readonly RoomProfile[]
+  /** the room's sizes, where its rules may speak of them: no setting of a preset, a print says it */
+  readonly sizes?: readonly { readonly id: string; readonly name: string }[]
 }
+
+/** Whether a queue's own rules speak of sizes. @example speaksOfSizes([]) // false */
+export const speaksOfSizes = (rules: readonly Rule[]): boolean =>
+  rules.some((r) => [...r.when, r.then].some((l) => l.option === 'size'))
 
 const NO_TOPCOAT = 'none'
 const UNTOUCHED = 'untouched'
@@ -97,6 +103,7 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
       name: 'Longest print',
       values: thresholds(world).map((t) => ({ id: String(t), name: tradeLength(t, 'mm') })),
     },
+    { id: 'size', name: 'Size', values: named(world.sizes ?? []) },
     ...facts.ownOptions.map((o) => ({ id: `own:${o.id}`, name: o.name, values: o.values })),
   ]
   return list.filter((o) => o.values.length > 0)
@@ -396,7 +403,7 @@ export function strays(s: Settings, options: readonly Option[]): readonly string
   const known = selectionOf(s, options)
   return (
     options
-      .filter((o) => o.id !== 'length' && !o.id.startsWith('own:') && known[o.id] === undefined)
+      .filter((o) => o.id !== 'length' && o.id !== 'size' && !o.id.startsWith('own:') && known[o.id] === undefined)
       // monochrome is made in one way
       .filter((o) => o.id !== 'printerColour' || s.colourMode !== 'monochrome')
       .map((o) => o.name)

@@ -117,6 +117,8 @@ export type VersionFacts = {
   readonly takes?: Takes | null
   /** what closes it by today's rules, facts and parts; nothing speaks against it where it is empty or left away */
   readonly closed?: readonly GateFinding[]
+  /** what closes it at single sizes, by the size's id */
+  readonly closedSizes?: Readonly<Record<string, readonly GateFinding[]>>
   /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
   readonly due: readonly { readonly kind: string; readonly days: number | null; readonly since?: string }[]
   /** the ink set that its printer holds now */

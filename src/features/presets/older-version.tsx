@@ -4,6 +4,7 @@ import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { SETTING_ORDER } from '@/core/preset/differences'
+import type { Settings } from '@/core/preset/settings'
 import { SETTING_NAMES, sayValue } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
@@ -57,7 +58,7 @@ export function OlderVersion(props: {
         <Against says={props.against} />
         <table className="ruled">
           <tbody>
-            {SETTING_ORDER.map((key) => (
+            {SETTING_ORDER.filter((key) => says(v.settings, key)).map((key) => (
               <tr key={key}>
                 <th scope="row">{SETTING_NAMES[key]}</th>
                 <td className="strong">{v.words?.[key] ?? sayValue(key, v.settings[key], world)}</td>
@@ -68,4 +69,11 @@ export function OlderVersion(props: {
       </div>
     </>
   )
+}
+
+/** What a version says anything of: in monochrome nobody chooses the printer's colour, and in colour there is no tint. */
+function says(s: Settings, key: keyof Settings): boolean {
+  if (key === 'printerColour') return s.colourMode === 'colour'
+  if (key === 'driverProfile') return s.printerColour === 'driver profile'
+  return key !== 'tint' || s.tint !== null
 }

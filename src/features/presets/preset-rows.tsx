@@ -4,7 +4,7 @@ import { Select, TextInput } from '@mantine/core'
 import { type ReactNode, useEffect, useMemo, useState } from 'react'
 import { type Elsewhere, elsewhere } from '@/core/offer/elsewhere'
 import type { OptionState, Options } from '@/core/options/engine'
-import { engineOf, selectionOf, settingsWith, strays } from '@/core/options/room-options'
+import { engineOf, selectionOf, settingsWith, speaksOfSizes, strays } from '@/core/options/room-options'
 import { INTENTS, type Intent, type Settings } from '@/core/preset/settings'
 import type { Option, Selection } from '@/core/rules/rules'
 import { sayChange, sayForced, sayReason, sayRuleProblem, valueName } from '@/core/words/options'
@@ -24,14 +24,20 @@ export function useEngine(world: PresetWorld, queueId: string) {
   return useMemo(() => {
     const queue = world.queues.find((q) => q.id === queueId)
     if (!queue) return null
-    const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }
+    const room = {
+      ...{ feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles },
+      ...(speaksOfSizes(queue.facts.rules) ? { sizes: world.sizes } : {}),
+    }
     return { queue, ...engineOf(room) }
   }, [world, queueId])
 }
 
 /** The room's queues as their options see it. */
-const roomsOf = ({ queues, papers, profiles }: PresetWorld) =>
-  queues.map(({ id, name, feeds, facts }) => ({ id, name, feeds, facts, papers, profiles }))
+const roomsOf = ({ queues, papers, profiles, sizes }: PresetWorld) =>
+  queues.map(({ id, name, feeds, facts }) => ({
+    ...{ id, name, feeds, facts, papers, profiles },
+    ...(speaksOfSizes(facts.rules) ? { sizes } : {}),
+  }))
 
 /** The rows of a preset: every value open or closed by the rules of its queue, with the reason and a way to open it. */
 export function PresetRows(props: {
@@ -111,7 +117,9 @@ export function PresetRows(props: {
           {queue.name} does not know this preset’s {foreign.join(', ').toLowerCase()}. Choose a value that it has.
         </p>
       ) : null}
-      {options.map((o) => (o.id === 'printerColour' && settings.colourMode === 'monochrome' ? null : row(o.id)))}
+      {options.map((o) =>
+        o.id === 'size' || (o.id === 'printerColour' && settings.colourMode === 'monochrome') ? null : row(o.id),
+      )}
     </>
   )
 }

@@ -53,5 +53,6 @@ export type PresetWorld = {
     readonly sealMadeWith: string | null
     readonly grey: boolean
   }[]
+  readonly sizes: readonly { readonly id: string; readonly name: string }[]
   readonly retiredProfiles: readonly { readonly id: string; readonly name: string; readonly grey: boolean }[]
 }

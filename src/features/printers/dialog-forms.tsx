@@ -33,7 +33,7 @@ const namesOf = (options: readonly Option[], option: string | null): readonly { 
 export const stepSettings = (
   options: readonly Option[],
 ): readonly { readonly value: string; readonly label: string }[] => [
-  ...options.filter((o) => o.id !== 'length' && o.id !== 'edge').map((o) => ({ value: o.id, label: o.name })),
+  ...options.filter((o) => !['length', 'edge', 'size'].includes(o.id)).map((o) => ({ value: o.id, label: o.name })),
   { value: 'tint', label: 'Tint' },
   ...PRINT_STEPS.map((p) => ({ value: p, label: `The print’s ${p}` })),
 ]

@@ -7,6 +7,7 @@ import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { Printer, Queue } from '@/contract/views/printer'
 import { fromMm, type LengthUnit } from '@/core/length/length'
 import { tradeLength, writeLength, writeNumber } from '@/core/length/write'
+import type { Settings } from '@/core/preset/settings'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
 import { sayDay, sayDuration, sayTime } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
@@ -33,6 +34,7 @@ export function PrinterPage({
   people,
   formerInks,
   others,
+  drafts,
   now,
 }: {
   readonly printer: Printer
@@ -47,6 +49,8 @@ export function PrinterPage({
   readonly formerInks: readonly string[]
   /** queues of the whole room, to start from */
   readonly others: readonly OtherQueue[]
+  /** what a new preset of each queue would start with; null where no paper suits it */
+  readonly drafts: Readonly<Record<string, Settings | null>>
   readonly now: number
 }) {
   const { unit, timeZone } = useWays()
@@ -138,6 +142,7 @@ export function PrinterPage({
             world={world}
             heard={heard[q.id] ?? null}
             others={others}
+            draft={drafts[q.id] ?? null}
             now={now}
           />
         ))}

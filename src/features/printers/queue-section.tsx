@@ -1,15 +1,18 @@
 'use client'
 
 import { Button } from '@mantine/core'
+import { useRouter } from 'next/navigation'
 import { useMemo } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Printer, Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { optionsOf, type RoomPaper, type RoomProfile, rulesOf } from '@/core/options/room-options'
+import type { Settings } from '@/core/preset/settings'
 import { sayLiteral, sayRule } from '@/core/words/options'
 import { sayRate } from '@/core/words/paper'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
+import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { DialogStepForm } from './dialog-forms'
 import css from './printer.module.css'
@@ -24,6 +27,7 @@ import { useQueueSave } from './use-queue-save'
 export type RuleWorld = {
   readonly papers: readonly RoomPaper[]
   readonly profiles: readonly RoomProfile[]
+  readonly sizes: readonly { readonly id: string; readonly name: string }[]
   /** what can be put into feeds */
   readonly shelf: readonly ShelfItem[]
 }
@@ -35,6 +39,7 @@ export function QueueSection({
   world,
   heard,
   others,
+  draft,
   now,
 }: {
   readonly printer: Printer
@@ -43,13 +48,24 @@ export function QueueSection({
   readonly heard: ToldView | null
   /** queues of the whole room */
   readonly others: readonly OtherQueue[]
+  /** what a new preset of it starts with */
+  readonly draft: Settings | null
   readonly now: number
 }) {
   const { unit } = useWays()
   const { save } = useQueueSave(queue)
+  const { act, busy } = useDo()
+  const router = useRouter()
+  const begin = async (): Promise<void> => {
+    if (!draft) return
+    const made = await act('preset.add', { name: `${queue.name}, new preset`, draft })
+    if (made) router.push(`/presets/${made.id}`)
+  }
   const { facts } = queue
   const room = useMemo(
-    () => ({ feeds: printer.feeds, facts, papers: world.papers, profiles: world.profiles }),
+    () => ({
+      ...{ feeds: printer.feeds, facts, papers: world.papers, profiles: world.profiles, sizes: world.sizes },
+    }),
     [printer.feeds, facts, world],
   )
   const options = useMemo(() => optionsOf(room), [room])
@@ -63,6 +79,11 @@ export function QueueSection({
         <FormButton label="Edit" title={queue.name} wide>
           {(close) => <QueueForm printerId={printer.id} queue={queue} base={facts} onDone={close} />}
         </FormButton>
+        {draft ? (
+          <Button size="compact-xs" variant="default" disabled={busy} onClick={() => void begin()}>
+            New preset
+          </Button>
+        ) : null}
         {others.length > 1 ? (
           <FormButton label="Start from another queue" title={`${queue.name}, started from another queue`}>
             {(close) => <StartFromForm printer={printer} queue={queue} others={others} onDone={close} />}

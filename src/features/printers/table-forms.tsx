@@ -55,7 +55,7 @@ export function QualityTableForm({ queue, onDone }: Props) {
   return (
     <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
       <p className="soft small">A line each, the coarsest first: name, ppi. Lines of a spreadsheet can be pasted.</p>
-      <FormNote field={form.at('text')} label="Qualities" minRows={4} />
+      <FormNote field={form.at('text')} label="Qualities" minRows={4} first />
       <Wrong says={wrong} />
       <FormCheck field={form.at('replace')} label="These are all: others of this queue go" />
     </Form>
@@ -87,7 +87,7 @@ export function MediaTableForm({ queue, onDone }: Props) {
         A line each: name, surfaces, blacks, qualities, longest print, group, with slashes inside a cell. Empty means
         every surface, no black to choose, every quality, no end. Lines of a spreadsheet can be pasted.
       </p>
-      <FormNote field={form.at('text')} label="Media settings" minRows={6} />
+      <FormNote field={form.at('text')} label="Media settings" minRows={6} first />
       <Wrong says={wrong} />
       {items.length > 0 ? (
         <table className="ruled small">
@@ -147,7 +147,7 @@ export function RuleTableForm({ queue, options, onDone }: Props & { readonly opt
         A line each, as rules are said: “When media setting is Matte A and edge is Either, quality is Fine or Slow,
         because the quick one leaves gaps.” or “Always, ... because ...”.
       </p>
-      <FormNote field={form.at('text')} label="Rules" minRows={6} />
+      <FormNote field={form.at('text')} label="Rules" minRows={6} first />
       <Wrong says={wrong} />
     </Form>
   )
@@ -180,7 +180,7 @@ export function StepTableForm({ queue, options, onDone }: Props & { readonly opt
           .join(', ')}
         , ...) or an instruction.
       </p>
-      <FormNote field={form.at('text')} label="Steps" minRows={6} />
+      <FormNote field={form.at('text')} label="Steps" minRows={6} first />
       <Wrong says={wrong} />
     </Form>
   )

@@ -151,7 +151,8 @@ export function Docket(props: {
 function copiesDetail(print: PrintBody, good: number, before: number | null, outcome: PrintOutcome): string {
   if (good > 0) return `${good} good so far`
   if (before !== null && before !== print.copies) return `the slip before asked for ${before}`
-  return outcome.seconds === null ? '' : `about ${sayDuration(outcome.seconds * print.copies)} at the printer`
+  if (outcome.seconds === null) return outcome.page ? 'time not known' : ''
+  return `about ${sayDuration(outcome.seconds * print.copies)} at the printer`
 }
 
 function chargeLine(

@@ -359,7 +359,13 @@ export const carryPreset = action({
       topcoat,
       own: Object.fromEntries(queue.facts.ownOptions.map((o) => [o.id, settings.own[o.id] ?? o.values[0]?.id ?? ''])),
     }
-    const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }
+    const room = {
+      feeds: queue.feeds,
+      facts: queue.facts,
+      papers: world.papers,
+      profiles: world.profiles,
+      sizes: world.sizes,
+    }
     const { options, engine } = engineOf(room)
     const selection = selectionOf(draft, options)
     const against = engine.contradiction()

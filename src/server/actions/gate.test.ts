@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { ActionInput } from '@/contract/actions'
 import { runChecks } from '@/core/checks/all'
+import { closedVersions } from '@/core/offer/closed-versions'
 import type { Rule } from '@/core/rules/rules'
 import { printOf } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
@@ -106,6 +107,34 @@ describe('before a rule closes what is in use', () => {
     expect(stops()).toContain('gate')
     await room.must(ACTIONS['preset.restore'], { id: presetId, revision: 2 })
     expect(stops()).toEqual([])
+  })
+})
+
+describe('a rule about sizes', () => {
+  it('closes a preset at those sizes alone, on slips and among the presets that are offered', async () => {
+    const { room, slip, settings, save, stops } = await opened()
+    const rule: Rule = {
+      ...{ id: 'no A4', because: 'A4 curls in this printer' },
+      when: [{ option: 'quality', in: [settings.qualityId] }],
+      then: { option: 'size', in: ['iso_a5_148x210mm', 'iso_a3_297x420mm'] },
+    }
+    // no preset is closed by it: a preset has no size
+    await room.must(ACTIONS['queue.save'], save([rule]))
+    expect(stops()).toEqual(['gate'])
+    const at = (sizeId: string): readonly string[] => {
+      const known = catalogue(room.db, room.now, [room.one<string>('select id from preset_versions')])
+      return [...closedVersions(known, { sheet: { kind: 'size', sizeId }, edge: 'margins' }, 'mm').values()]
+    }
+    expect(at('iso_a4_210x297mm')).toEqual(['A4 curls in this printer (quality: Photo, size: A4).'])
+    expect(at('iso_a5_148x210mm').join()).not.toMatch(/curls/)
+    const s = readSlip(room.db, slip.id)
+    if (!s) throw new Error('no slip')
+    const prints = s.body.prints.map((p) => ({ ...p, sheet: { kind: 'size' as const, sizeId: 'iso_a5_148x210mm' } }))
+    await room.must(ACTIONS['slip.save'], { id: slip.id, revision: 1, body: { ...s.body, prints } } as never)
+    expect(stops()).not.toContain('gate')
+    // a size that nobody knows is refused when the rule is saved
+    const strange = { ...rule, then: { option: 'size', in: ['iso_none'] } }
+    expect(await room.act(ACTIONS['queue.save'], save([strange]))).toMatchObject({ problem: { code: 'rules' } })
   })
 })
 

@@ -27,6 +27,7 @@ import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets, presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { everySize } from '@/server/stores/sizes'
 import { asksWhatCloses } from './asking'
 import { plainFeed, plainQueue } from './plain'
 import { revise, revised } from './rows'
@@ -238,7 +239,7 @@ export const saveFeed = action({
 /** What is wrong with a queue's own rules: names nobody knows, results that cannot be, rules that allow nothing. */
 export function ruleProblems(db: Db, feeds: readonly Feed[], facts: QueueFacts): readonly string[] {
   const world = presetWorld(db)
-  const room = { feeds, facts, papers: world.papers, profiles: world.profiles }
+  const room = { feeds, facts, papers: world.papers, profiles: world.profiles, sizes: everySize(db) }
   const options = optionsOf(room)
   const wrong = checkRules(options, facts.rules)
   if (wrong.length > 0) return wrong.map((p) => sayRuleProblem(p, facts.rules, options))

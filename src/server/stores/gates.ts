@@ -2,7 +2,7 @@ import { inArray } from 'drizzle-orm'
 import { z } from 'zod'
 import { settingsSchema } from '@/contract/preset'
 import { closedOnSlip, type Gate, type GateFinding, gateOf } from '@/core/gate/gate'
-import type { QueueWorld } from '@/core/options/room-options'
+import { type QueueWorld, speaksOfSizes } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { Feed, QueueFacts } from '@/core/printer/facts'
 import { sayGate } from '@/core/words/gate'
@@ -10,6 +10,7 @@ import type { Db } from '@/server/db/open'
 import { type papers, presetVersions, type profiles } from '@/server/db/schema'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
+import { everySize } from './sizes'
 
 /** What spoke against a version when it was sealed all the same, and why it was. */
 export const despiteSchema = z.object({ says: z.array(z.string()), because: z.string() }).readonly()
@@ -66,6 +67,7 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
       profiles: allProfiles
         .filter((p) => p.retiredAt === null)
         .map((p) => ({ id: p.id, name: p.name, grey: p.space === 'GRAY' })),
+      ...(speaksOfSizes(row.facts.rules) ? { sizes: everySize(db) } : {}),
     }
     return gateOf({
       ...world,
@@ -94,4 +96,22 @@ export function closedToday(
 ): readonly GateFinding[] {
   const found = gate ? closedOnSlip(gate.of(version.settings), version.despite?.says ?? [], sayGate) : []
   return preset.retired ? [{ code: 'retired', what: 'preset', name: preset.name }, ...found] : found
+}
+
+/** What closes a version at single sizes, where its queue's rules speak of sizes; empty elsewhere. */
+export function closedSizes(
+  gate: Gate | null,
+  version: { readonly settings: Settings; readonly despite: Despite | null },
+): Readonly<Record<string, readonly GateFinding[]>> {
+  const sizes = gate?.options.find((o) => o.id === 'size')?.values ?? []
+  if (!gate || sizes.length === 0) return {}
+  const answered = version.despite?.says ?? []
+  const always = gate.of(version.settings).map(sayGate)
+  return Object.fromEntries(
+    sizes.flatMap(({ id }) => {
+      const found = closedOnSlip(gate.of(version.settings, { size: id }), answered, sayGate)
+      const own = found.filter((f) => !always.includes(sayGate(f)))
+      return own.length > 0 ? [[id, own]] : []
+    }),
+  )
 }

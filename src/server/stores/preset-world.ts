@@ -5,6 +5,7 @@ import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
 import { listPrinters } from './printers'
+import { everySize } from './sizes'
 import { allTold, takesOf } from './told'
 
 /** Queues, papers and profiles: what presets are made of. */
@@ -36,6 +37,8 @@ function worldNow(db: Db) {
       thickness: p.thickness,
     })),
     profiles: listProfiles(db),
+    /** what rules may speak of */
+    sizes: everySize(db).map(({ id, name }) => ({ id, name })),
     /** no longer offered, but versions name them */
     retiredProfiles: profileRows(db, true).map(({ id, name, grey }) => ({ id, name, grey })),
   }

@@ -28,7 +28,7 @@ import {
   stocks,
 } from '@/server/db/schema'
 import { edgeKnowledge } from './edge-checks'
-import { closedToday, type Despite, despiteSchema, gatesFrom } from './gates'
+import { closedSizes, closedToday, type Despite, despiteSchema, gatesFrom } from './gates'
 import { holds } from './holds'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
@@ -309,6 +309,9 @@ const factsWorld = (db: Db, now: number) => {
           { settings, despite: readDespite(version.despite, version.id) },
           { name: presetName, retired: preset.retiredAt !== null },
         ),
+        closedSizes: closedSizes(gates(settings.queueId), {
+          ...{ settings, despite: readDespite(version.despite, version.id) },
+        }),
         due: due.get(printer.id) ?? [],
       }
     },

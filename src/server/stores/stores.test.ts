@@ -406,7 +406,7 @@ describe('the room', () => {
     const room = await TestRoom.open()
     const draft = newDraft(presetWorld(room.db))
     expect(draft).toMatchObject({ mediaSettingId: 'photo', edgeAllowed: 'margins', fileColour: { kind: 'untouched' } })
-    expect(newDraft({ queues: [], papers: [], profiles: [], retiredProfiles: [] })).toBeNull()
+    expect(newDraft({ queues: [], papers: [], profiles: [], sizes: [], retiredProfiles: [] })).toBeNull()
   })
   it('own sizes: short edge first, one name once, nothing too small', async () => {
     const room = await TestRoom.open()

@@ -84,11 +84,12 @@ export function FormWhen(props: Of<number | null>) {
 }
 
 /** Several lines of text. */
-export function FormNote(props: Of<string> & { readonly minRows?: number }) {
-  const { field, label, minRows = 2 } = props
+export function FormNote(props: Of<string> & First & { readonly minRows?: number }) {
+  const { field, label, minRows = 2, first } = props
   return (
     <Changed field={field} say={sayText}>
       <Textarea
+        {...focus(first)}
         label={label}
         autosize
         minRows={minRows}

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation'
 import { PrinterPage } from '@/features/printers/printer'
 import { room } from '@/server/db/open'
 import { dueChecks, edgeChecksOf } from '@/server/stores/edge-checks'
+import { newDraft } from '@/server/stores/new-draft'
 import { listShelf } from '@/server/stores/papers'
 import { listPeople } from '@/server/stores/people'
 import { presetWorld } from '@/server/stores/preset-world'
@@ -20,12 +21,13 @@ export default async function Page({ params }: Params) {
   const db = room()
   const printer = readPrinter(db, (await params).id)
   if (!printer) notFound()
-  const { papers, profiles } = presetWorld(db)
+  const known = presetWorld(db)
+  const { papers, profiles } = known
   const checks = edgeChecksOf(db, printer.id)
   return (
     <PrinterPage
       printer={printer}
-      world={{ papers, profiles, shelf: listShelf(db) }}
+      world={{ papers, profiles, sizes: known.sizes, shelf: listShelf(db) }}
       checks={checks}
       due={dueChecks(db, checks, Date.now())}
       heard={Object.fromEntries(printer.queues.map((q) => [q.id, toldOf(db, q.id)]))}
@@ -37,6 +39,7 @@ export default async function Page({ params }: Params) {
         const here = printer.queues.some((q) => q.id === settings?.queueId)
         return here && !p.retired && settings?.inkSet !== printer.inkSet ? [p.name] : []
       })}
+      drafts={Object.fromEntries(printer.queues.map((q) => [q.id, newDraft(known, { queueId: q.id })]))}
       others={listPrinters(db).flatMap((p) =>
         p.queues.map(({ id, name, facts }) => ({ id, name, facts, feeds: p.feeds })),
       )}
