@@ -205,6 +205,13 @@ export const INPUTS = {
     shared: z.boolean(),
     facts: queueFactsSchema,
   }),
+  /** `event`: of the history, in which it was taken out */
+  'queue.put-back': z.object({
+    id: idSchema,
+    event: z.int().min(1),
+    kind: z.enum(['mediaSettings', 'qualities', 'ownOptions', 'rules', 'notes', 'dialog']),
+    item: z.string().min(1).max(120),
+  }),
   'printer.import': z.object({ text: z.string().max(900_000) }),
   'preset.import': z.object({ text: z.string().max(200_000) }),
   'preset.carry': z.object({ id: idSchema, queueId: idSchema, name: nameSchema }),
@@ -339,6 +346,7 @@ export type ActionOutput = {
   'upkeep.log': Made
   'feed.save': Made
   'queue.save': Made
+  'queue.put-back': Made
   /** `left`: what of it this room cannot know, a sentence each */
   'printer.import': Made & { readonly already: boolean; readonly left: readonly string[] }
   /** `differs`: what the file says otherwise than the version whose seal it names */

@@ -1,7 +1,8 @@
 'use client'
 
 import { Button } from '@mantine/core'
-import type { RemovedThing } from '@/contract/views/removed'
+import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
+import { PARTS } from '@/core/printer/parts'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -9,7 +10,13 @@ import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
 /** What was retired, the newest first: all of it stays readable where it was used, and is offered again on a press. */
-export function Removed({ things, now }: { readonly things: readonly RemovedThing[]; readonly now: number }) {
+export function Removed(props: {
+  readonly things: readonly RemovedThing[]
+  /** taken out of queues */
+  readonly parts: readonly RemovedPart[]
+  readonly now: number
+}) {
+  const { things, parts, now } = props
   const { timeZone } = useWays()
   const { act, busy } = useDo()
   const restore = (t: RemovedThing): void => {
@@ -34,7 +41,7 @@ export function Removed({ things, now }: { readonly things: readonly RemovedThin
     <>
       <PageHead title="Removed things" sub="kept whole where they were used; nothing here is lost" />
       <div className={lists.page} style={{ maxWidth: 760 }}>
-        {things.length === 0 ? <p className="soft">Nothing was removed.</p> : null}
+        {things.length + parts.length === 0 ? <p className="soft">Nothing was removed.</p> : null}
         {things.length > 0 ? (
           <table className="ruled">
             <thead>
@@ -62,6 +69,40 @@ export function Removed({ things, now }: { readonly things: readonly RemovedThin
               ))}
             </tbody>
           </table>
+        ) : null}
+        {parts.length > 0 ? (
+          <section className={lists.section}>
+            <h2>Taken out of queues</h2>
+            <table className="ruled">
+              <tbody>
+                {parts.map((p) => (
+                  <tr key={`${p.event} ${p.kind} ${p.item}`}>
+                    <td className="strong">{p.name}</td>
+                    <td>
+                      {PARTS[p.kind]} of {p.queue}
+                    </td>
+                    <td>{sayShortDay(p.at, timeZone, now)}</td>
+                    <td>
+                      <Button
+                        size="compact-xs"
+                        variant="default"
+                        disabled={busy}
+                        onClick={() =>
+                          void act(
+                            'queue.put-back',
+                            { id: p.queueId, event: p.event, kind: p.kind, item: p.item },
+                            `It is in ${p.queue} again.`,
+                          )
+                        }
+                      >
+                        Put back
+                      </Button>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
         ) : null}
       </div>
     </>

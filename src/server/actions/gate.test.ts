@@ -10,6 +10,7 @@ import { ACTIONS } from '@/server/actions/all'
 import { readPreset, versionFacts } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { dueUpkeep } from '@/server/stores/rail'
+import { removedParts } from '@/server/stores/removed'
 import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
 import { TestRoom } from '../../../test/room'
 
@@ -107,6 +108,45 @@ describe('before a rule closes what is in use', () => {
     expect(stops()).toContain('gate')
     await room.must(ACTIONS['preset.restore'], { id: presetId, revision: 2 })
     expect(stops()).toEqual([])
+  })
+})
+
+describe('what is taken out of a queue', () => {
+  it('is kept in the history and put back from there, once', async () => {
+    const { room, rule, save, queue } = await opened()
+    const quiet: Rule = { ...rule, then: { option: 'mirror', in: ['off', 'on'] } }
+    await room.must(ACTIONS['queue.save'], save([quiet]))
+    await room.must(ACTIONS['queue.save'], save([]))
+    const [part] = removedParts(room.db)
+    expect(removedParts(room.db)).toEqual([
+      {
+        event: part?.event,
+        at: room.now,
+        queueId: queue().id,
+        queue: queue().name,
+        kind: 'rules',
+        item: quiet.id,
+        name: `because ${quiet.because}`,
+      },
+    ])
+    const back = { id: queue().id, event: part?.event ?? 0, kind: 'rules', item: quiet.id } as const
+    await room.must(ACTIONS['queue.put-back'], back)
+    expect(queue().facts.rules).toEqual([quiet])
+    expect(removedParts(room.db)).toEqual([])
+    expect(await room.act(ACTIONS['queue.put-back'], back)).toMatchObject({ problem: { code: 'name_taken' } })
+    expect(await room.act(ACTIONS['queue.put-back'], { ...back, event: 1 })).toMatchObject({
+      problem: { code: 'not_found' },
+    })
+  })
+  it('is asked about when putting it back would close what is in use', async () => {
+    const { room, rule, save, queue } = await opened()
+    await room.knowingly(ACTIONS['queue.save'], save([rule]))
+    await room.must(ACTIONS['queue.save'], save([]))
+    const [part] = removedParts(room.db)
+    const { uses } = await room.knowingly(ACTIONS['queue.put-back'], {
+      ...{ id: queue().id, event: part?.event ?? 0, kind: 'rules', item: rule.id },
+    })
+    expect(uses).toEqual([expect.stringMatching(/This printer smears otherwise/)])
   })
 })
 

@@ -1,8 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { queueFactsSchema } from '@/contract/printer'
 import { Options } from '@/core/options/engine'
 import { optionsOf, rulesOf } from '@/core/options/room-options'
 import type { Feed, QueueFacts } from '@/core/printer/facts'
+import { PARTS, partName, removedFrom } from '@/core/printer/parts'
 import { bad, ok } from '@/core/result/result'
 import { checkRules } from '@/core/rules/rules'
 import { sayRuleProblem } from '@/core/words/options'
@@ -27,6 +29,7 @@ import { action } from '@/server/door/door'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets, presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { removedIn } from '@/server/stores/removed'
 import { everySize } from '@/server/stores/sizes'
 import { asksWhatCloses } from './asking'
 import { plainFeed, plainQueue } from './plain'
@@ -296,15 +299,40 @@ export const saveQueue = action({
     if (wrong.length > 0) return bad({ code: 'rules', says: wrong })
     const needed = id ? stillNeeded(db, id, values.facts) : null
     if (needed) return bad(needed)
+    const before = printer?.queues.find((q) => q.id === id)?.facts
+    const removed = before ? removedFrom(before, values.facts) : null
     if (values.isDefault) db.update(queues).set({ isDefault: false }).where(eq(queues.printerId, printerId)).run()
     if (id && revision !== null) {
       const saved = revise(db, queues, 'This queue', id, revision, values)
-      return saved.ok ? ok({ value: { id }, subject: id }) : saved
+      // what was taken out is kept in the history, from where it can be put back
+      return saved.ok ? ok({ value: { id }, subject: id, ...(removed ? { data: { removed } } : {}) }) : saved
     }
     const made = newId()
     db.insert(queues)
       .values({ id: made, printerId, ...values })
       .run()
     return ok({ value: { id: made }, subject: made })
+  },
+})
+
+/** Something that was taken out of a queue is put back, at the end of its list. */
+export const putBack = action({
+  name: 'queue.put-back',
+  role: 'keeper',
+  input: INPUTS['queue.put-back'],
+  asks: asksWhatCloses('Put back, it closes what is in use:'),
+  commit({ id, event, kind, item }, { db }) {
+    const queue = listPrinters(db)
+      .flatMap((p) => p.queues.map((q) => ({ ...q, printerFeeds: p.feeds })))
+      .find((q) => q.id === id)
+    const was = removedIn(db, event, id)?.[kind]?.find((x) => x.id === item)
+    if (!queue || !was) return bad({ code: 'not_found', what: 'What was taken out' })
+    if (queue.facts[kind].some((x) => x.id === item))
+      return bad({ code: 'name_taken', what: `a ${PARTS[kind]} of this queue`, name: partName(kind, was) })
+    const facts = queueFactsSchema.parse({ ...queue.facts, [kind]: [...queue.facts[kind], was] })
+    const wrong = ruleProblems(db, queue.printerFeeds, facts)
+    if (wrong.length > 0) return bad({ code: 'rules', says: wrong })
+    const saved = revise(db, queues, 'This queue', id, queue.revision, { facts })
+    return saved.ok ? ok({ value: { id }, subject: id, data: { kind, item } }) : saved
   },
 })

@@ -1,7 +1,18 @@
-import { isNotNull } from 'drizzle-orm'
-import type { RemovedThing } from '@/contract/views/removed'
+import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
+import { z } from 'zod'
+import {
+  dialogStepSchema,
+  mediaSettingSchema,
+  noteOfQueueSchema,
+  ownOptionSchema,
+  qualitySchema,
+  ruleSchema,
+} from '@/contract/printer'
+import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
+import { PART_KINDS, partName } from '@/core/printer/parts'
 import type { Db } from '@/server/db/open'
-import { papers, people, presets, printers, profiles, sizes } from '@/server/db/schema'
+import { events, papers, people, presets, printers, profiles, sizes } from '@/server/db/schema'
+import { listPrinters } from './printers'
 
 /** Everything that is retired, the newest first: kept whole, and offered again on a press. */
 export function removedThings(db: Db): readonly RemovedThing[] {
@@ -45,4 +56,54 @@ export function removedThings(db: Db): readonly RemovedThing[] {
       .map((r) => ({ kind: 'member' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
   ]
   return all.toSorted((a, b) => b.at - a.at || a.name.localeCompare(b.name))
+}
+
+const removedSchema = z.object({
+  removed: z.object({
+    mediaSettings: z.array(mediaSettingSchema).optional(),
+    qualities: z.array(qualitySchema).optional(),
+    ownOptions: z.array(ownOptionSchema).optional(),
+    rules: z.array(ruleSchema).optional(),
+    notes: z.array(noteOfQueueSchema).optional(),
+    dialog: z.array(dialogStepSchema).optional(),
+  }),
+})
+
+/** What an event of the history took out of a queue; null when it took out nothing, or what nobody can read any more. */
+export function removedIn(db: Db, event: number, queueId: string) {
+  const row = db
+    .select({ data: events.data })
+    .from(events)
+    .where(and(eq(events.id, event), eq(events.action, 'queue.save'), eq(events.subject, queueId)))
+    .get()
+  return removedSchema.safeParse(row?.data).data?.removed ?? null
+}
+
+const MOST_EVENTS = 200
+
+/** What was taken out of queues and is not there again, the newest first. */
+export function removedParts(db: Db): readonly RemovedPart[] {
+  const queues = new Map(listPrinters(db).flatMap((p) => p.queues.map((q) => [q.id, q] as const)))
+  const rows = db
+    .select()
+    .from(events)
+    .where(and(eq(events.action, 'queue.save'), sql`json_extract(${events.data}, '$.removed') is not null`))
+    .orderBy(desc(events.id))
+    .limit(MOST_EVENTS)
+    .all()
+  const seen = new Set<string>()
+  return rows.flatMap((row) => {
+    const queue = queues.get(row.subject)
+    const removed = removedSchema.safeParse(row.data).data?.removed
+    if (!queue || !removed) return []
+    return PART_KINDS.flatMap((kind) =>
+      (removed[kind] ?? []).flatMap((item): readonly RemovedPart[] => {
+        const key = `${queue.id} ${kind} ${item.id}`
+        if (seen.has(key) || queue.facts[kind].some((x) => x.id === item.id)) return []
+        seen.add(key)
+        const name = partName(kind, item)
+        return [{ event: row.id, at: row.at, queueId: queue.id, queue: queue.name, kind, item: item.id, name }]
+      }),
+    )
+  })
 }

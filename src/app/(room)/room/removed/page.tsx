@@ -1,10 +1,10 @@
 import type { Metadata } from 'next'
 import { Removed } from '@/features/members/removed'
 import { room } from '@/server/db/open'
-import { removedThings } from '@/server/stores/removed'
+import { removedParts, removedThings } from '@/server/stores/removed'
 
 export const metadata: Metadata = { title: 'Removed things' }
 
 export default function Page() {
-  return <Removed things={removedThings(room())} now={Date.now()} />
+  return <Removed things={removedThings(room())} parts={removedParts(room())} now={Date.now()} />
 }
