@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm } from '@/core/length/length'
 import { Options } from '@/core/options/engine'
-import { optionsOf, type QueueWorld, rulesOf, selectionOf, settingsWith } from '@/core/options/room-options'
+import { engineOf, optionsOf, type QueueWorld, rulesOf, selectionOf, settingsWith } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import { checkRules, type Rule, type Selection } from '@/core/rules/rules'
 import { sayReason } from '@/core/words/options'
@@ -187,6 +187,69 @@ const opens = (
     .find((s) => s.id === option)
     ?.values.find((v) => v.id === value)?.is === 'open'
 
+/** A preset of the demo as settings. */
+const settingsOf = (name: string, p: (typeof DEMO_PRESETS)[number]): Settings => ({
+  queueId: name,
+  inkSet: '',
+  feedId: p.feed,
+  paperId: p.paper,
+  mediaSettingId: p.mediaSetting,
+  qualityId: p.quality,
+  passes: p.passes ?? 'one-way',
+  blackInk: p.black,
+  topcoat: p.topcoat ?? null,
+  ...colourOf(p),
+  fileColour: p.profile
+    ? { kind: 'profile', profileId: 'fenland-b-fine', intent: 'relative', blackPoint: true }
+    : { kind: 'untouched' },
+  bits: 8,
+  mirror: p.mirror ?? false,
+  edgeAllowed: p.edge ?? 'either',
+  own: p.own ?? {},
+})
+
+describe('closed choices of the demo’s presets', () => {
+  it('each has a short reason that names other choices or a fact, and an offer or none by the rules alone', () => {
+    let seen = 0
+    for (const name of QUEUES) {
+      const w = world(name)
+      const { options, engine } = engineOf(w)
+      for (const p of DEMO_PRESETS.filter((x) => x.queue === name)) {
+        const selection = selectionOf(settingsOf(name, p), options)
+        for (const state of engine.state(selection))
+          for (const v of state.values.filter((x) => x.is === 'closed')) {
+            seen++
+            const about = [name, p.name, state.id, v.id]
+            const reason = engine.reason(selection, state.id, v.id)
+            if (!reason) throw new Error(`no reason for ${about}`)
+            // it leans on others, never on itself
+            expect([...about, reason.choices.map((c) => c.option).includes(state.id)]).toEqual([...about, false])
+            const said = sayReason(reason, options, state.id, v.id)
+            expect(said).not.toMatch(/undefined|is gone|because is|\b(\w+) \1\b(?<!\d \d)/)
+            expect(said.length).toBeLessThan(280)
+            // what is offered opens it, and never moves the paper where the media setting would do
+            const change = engine.change(selection, state.id, v.id)
+            if (!change) continue
+            const next = {
+              ...selection,
+              [state.id]: v.id,
+              ...Object.fromEntries(change.moves.map((m) => [m.option, m.to])),
+            }
+            expect([...about, engine.clash(next)]).toEqual([...about, null])
+            if (change.moves.some((m) => m.option === 'paper') && state.id !== 'mediaSetting') {
+              const kept = Object.fromEntries(Object.entries(next).filter(([o]) => o === 'paper' || o === state.id))
+              expect([
+                ...about,
+                engine.clash({ ...kept, paper: selection.paper ?? '' }) === null && change.moves.length === 1,
+              ]).toEqual([...about, false])
+            }
+          }
+      }
+    }
+    expect(seen).toBeGreaterThan(100)
+  })
+})
+
 describe('the rules of the demo room', () => {
   it.each(QUEUES)('%s: sound, and every preset of it keeps them', (name) => {
     const w = world(name)
@@ -197,25 +260,7 @@ describe('the rules of the demo room', () => {
     const presets = DEMO_PRESETS.filter((p) => p.queue === name)
     expect(presets.length).toBeGreaterThan(0)
     for (const p of presets) {
-      const settings: Settings = {
-        queueId: name,
-        inkSet: '',
-        feedId: p.feed,
-        paperId: p.paper,
-        mediaSettingId: p.mediaSetting,
-        qualityId: p.quality,
-        passes: p.passes ?? 'one-way',
-        blackInk: p.black,
-        topcoat: p.topcoat ?? null,
-        ...colourOf(p),
-        fileColour: p.profile
-          ? { kind: 'profile', profileId: 'fenland-b-fine', intent: 'relative', blackPoint: true }
-          : { kind: 'untouched' },
-        bits: 8,
-        mirror: p.mirror ?? false,
-        edgeAllowed: p.edge ?? 'either',
-        own: p.own ?? {},
-      }
+      const settings = settingsOf(name, p)
       const selection = selectionOf(settings, options)
       const closed = new Options(options, rules)
         .state(selection)
