@@ -185,6 +185,61 @@ describe('setting up', () => {
   })
 })
 
+describe('a printer of another kind', () => {
+  it('without blacks, always borderless, paid by the sheet: said as it is, and a preset of it is sealed', async () => {
+    const page = await visit.open('/printers')
+    const hands = new Hands(page)
+    await hands.press('New printer')
+    await hands.fill('Nickname', 'Kestrel')
+    await hands.fill('Ink set', 'a ribbon')
+    await hands.done('Add printer')
+    const id = one<string>("select id from printers where nickname = 'Kestrel'")
+    await page.goto(page.url().replace(/\/printers.*/, `/printers/${id}`), { waitUntil: 'load' })
+    await settled(page)
+    // the feed as its queue drives it: always to the edges
+    await hands.nth('Edit', 2)
+    await hands.check('It prints borderless here')
+    await hands.check('It always does: there are no prints with margins')
+    await hands.done('Save')
+    await hands.open('Qualities and options')
+    await hands.press('Several qualities')
+    await hands.fill('Qualities', 'One, 320')
+    await hands.check('These are all: others of this queue go')
+    await hands.done('Save 1')
+    await hands.open('Media settings')
+    await hands.press('Several at once')
+    await hands.fill('Media settings', 'Glossy card, gloss/card')
+    await hands.check('These are all: others of this queue go')
+    await hands.done('Save 1')
+    await hands.nth('Edit', 3)
+    await hands.fill('Its use is counted in sheets, each at; empty: in ink by the area', '0.38')
+    await hands.done('Save')
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('main button')].some((b) => b.textContent === 'New preset'),
+    )
+    await hands.press('New preset')
+    await page.waitForFunction(() => location.pathname.startsWith('/presets/'))
+    await settled(page)
+    // margins are closed, and say why
+    await page.evaluate(() => {
+      const margins = [...document.querySelectorAll('label')].find((l) => l.textContent === 'Margins only')
+      margins?.click()
+    })
+    await says(page, /always prints to the edges of the sheet/)
+    await hands.press('Seal version 1')
+    await hands.done('Seal version 1')
+    await says(page, 'it never changes from now on')
+    const settings = JSON.parse(
+      one<string>(
+        "select v.settings from preset_versions v join presets p on p.id = v.preset_id where p.name like 'Kestrel%'",
+      ),
+    )
+    expect(settings).toMatchObject({ blackInk: null, edgeAllowed: 'either', inkSet: 'a ribbon' })
+    const facts = JSON.parse(one<string>('select facts from queues where printer_id = ?', id))
+    expect(facts).toMatchObject({ perSheet: 38, feeds: [{ borderless: { always: true } }] })
+  })
+})
+
 describe('before a rule closes what is in use', () => {
   it('every preset and slip that it would close is shown, and nothing is saved until somebody says so', async () => {
     const queueId = one<string>("select id from queues where name = 'Otter, photo'")

@@ -1,8 +1,10 @@
 'use client'
 
+import type { ReactNode } from 'react'
 import { z } from 'zod'
 import { dialogStepSchema, mediaSettingSchema, qualitySchema, ruleSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
+import type { QueueFacts } from '@/core/printer/facts'
 import { type Read, readMediaTable, readQualityTable, readStepTable } from '@/core/printer/table'
 import type { Option, Rule } from '@/core/rules/rules'
 import { sayRate } from '@/core/words/paper'
@@ -15,81 +17,95 @@ import { keyFrom } from './key-from'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Props = { readonly queue: Queue; readonly onDone: () => void }
-const NOTHING = { text: '', replace: false }
-
-/** Lines that could not be read, one each. */
-function Wrong({ says }: { readonly says: readonly string[] }) {
-  if (says.length === 0) return null
-  return (
-    <ul className="level-stop small">
-      {says.map((s) => (
-        <li key={s}>{s}</li>
-      ))}
-    </ul>
-  )
-}
-
-const savedOf = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many} saved.`
+type Kind = 'qualities' | 'mediaSettings' | 'rules' | 'dialog'
 
 const LINES = 'one line is needed at least, and every line has to be read'
 
-/** Several qualities at once, typed or pasted. */
-export function QualityTableForm({ queue, onDone }: Props) {
-  const read = (text: string, facts = queue.facts) => readQualityTable(text, facts, keyFrom)
+/**
+ * Several parts of a queue at once, typed or pasted as lines: what could be read is counted, what could not is said with
+ * its line. Parts that are there are changed in their place; where `whole` is asked, they may be all that stays.
+ */
+function TableForm<K extends Kind>(
+  props: Props & {
+    readonly kind: K
+    readonly label: string
+    /** `quality is`, `qualities are` */
+    readonly names: readonly [one: string, many: string]
+    readonly hint: ReactNode
+    readonly schema: z.ZodType<QueueFacts[K][number], unknown>
+    /** reads the lines by what is known; what it is given of its own kind may be empty */
+    readonly read: (text: string, facts: QueueFacts) => Read<QueueFacts[K][number]>
+    readonly whole?: boolean
+    readonly shown?: (items: readonly QueueFacts[K][number][]) => ReactNode
+  },
+) {
+  const { queue, kind, read, names } = props
+  // by what the page knows now: a form that was opened a moment too early still knows the queue as it was
+  const readNow = (text: string, replace: boolean) => read(text, replace ? { ...queue.facts, [kind]: [] } : queue.facts)
   const form = useQueuePart({
     queue,
-    values: () => NOTHING,
-    schema: z.array(qualitySchema).min(1, LINES),
-    // by what the page knows now: a form that was opened a moment too early still knows the queue as it was
-    part: (v) => {
-      const { items, wrong } = read(v.text, v.replace ? { ...queue.facts, qualities: [] } : queue.facts)
+    values: () => ({ text: '', replace: false }),
+    schema: z.array(props.schema).min(1, LINES),
+    part: ({ text, replace }) => {
+      const { items, wrong } = readNow(text, replace)
       return wrong.length > 0 ? [] : items
     },
-    put: ({ qualities }, list, { replace }) => ({
-      qualities: replace ? list : list.reduce<typeof qualities>((all, q) => withItem(all, q), qualities),
-    }),
-    done: (v) => savedOf(read(v.text).items.length, 'quality is', 'qualities are'),
-    then: onDone,
+    put: (facts, list, { replace }) => {
+      const all: readonly { readonly id: string }[] = replace ? [] : facts[kind]
+      return { [kind]: list.reduce((there, item) => withItem(there, item), all) }
+    },
+    done: ({ text, replace }) => {
+      const n = readNow(text, replace).items.length
+      return `${n} ${names[n === 1 ? 0 : 1]} saved.`
+    },
+    then: props.onDone,
   })
-  const { items, wrong } = read(form.values.text)
+  const { items, wrong } = readNow(form.values.text, form.values.replace)
   return (
     <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
-      <p className="soft small">A line each, the coarsest first: name, ppi. Lines of a spreadsheet can be pasted.</p>
-      <FormNote field={form.at('text')} label="Qualities" minRows={4} first />
-      <Wrong says={wrong} />
-      <FormCheck field={form.at('replace')} label="These are all: others of this queue go" />
+      <p className="soft small">{props.hint}</p>
+      <FormNote field={form.at('text')} label={props.label} minRows={6} first />
+      {wrong.length > 0 ? (
+        <ul className="level-stop small">
+          {wrong.map((s) => (
+            <li key={s}>{s}</li>
+          ))}
+        </ul>
+      ) : null}
+      {items.length > 0 ? props.shown?.(items) : null}
+      {props.whole ? <FormCheck field={form.at('replace')} label="These are all: others of this queue go" /> : null}
     </Form>
   )
 }
 
-/** Several media settings at once, typed or pasted; what each takes can follow later. */
-export function MediaTableForm({ queue, onDone }: Props) {
+export const QualityTableForm = (props: Props) => (
+  <TableForm
+    {...props}
+    kind="qualities"
+    label="Qualities"
+    names={['quality is', 'qualities are']}
+    hint="A line each, the coarsest first: name, ppi. Lines of a spreadsheet can be pasted."
+    schema={qualitySchema}
+    read={(text, facts) => readQualityTable(text, facts, keyFrom)}
+    whole
+  />
+)
+
+/** What each media setting takes can follow later. */
+export function MediaTableForm(props: Props) {
   const { surfaces, unit } = useWays()
-  const read = (text: string, facts = queue.facts) => readMediaTable(text, facts, surfaces, unit, keyFrom)
-  const form = useQueuePart({
-    queue,
-    values: () => NOTHING,
-    schema: z.array(mediaSettingSchema).min(1, LINES),
-    part: (v) => {
-      const { items, wrong } = read(v.text, v.replace ? { ...queue.facts, mediaSettings: [] } : queue.facts)
-      return wrong.length > 0 ? [] : items
-    },
-    put: ({ mediaSettings }, list, { replace }) => ({
-      mediaSettings: replace ? list : list.reduce<typeof mediaSettings>((all, m) => withItem(all, m), mediaSettings),
-    }),
-    done: (v) => savedOf(read(v.text).items.length, 'media setting is', 'media settings are'),
-    then: onDone,
-  })
-  const { items, wrong } = read(form.values.text)
+  const { qualities } = props.queue.facts
   return (
-    <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
-      <p className="soft small">
-        A line each: name, surfaces, blacks, qualities, longest print, group, with slashes inside a cell. Empty means
-        every surface, no black to choose, every quality, no end. Lines of a spreadsheet can be pasted.
-      </p>
-      <FormNote field={form.at('text')} label="Media settings" minRows={6} first />
-      <Wrong says={wrong} />
-      {items.length > 0 ? (
+    <TableForm
+      {...props}
+      kind="mediaSettings"
+      label="Media settings"
+      names={['media setting is', 'media settings are']}
+      hint="A line each: name, surfaces, blacks, qualities, longest print, group, with slashes inside a cell. Empty means every surface, no black to choose, every quality, no end. Lines of a spreadsheet can be pasted."
+      schema={mediaSettingSchema}
+      read={(text, facts) => readMediaTable(text, facts, surfaces, unit, keyFrom)}
+      whole
+      shown={(items) => (
         <table className="ruled small">
           <tbody>
             {items.map((m) => (
@@ -99,16 +115,15 @@ export function MediaTableForm({ queue, onDone }: Props) {
                 <td>{m.blacks.join(', ') || 'no black'}</td>
                 <td>
                   {Object.entries(m.rates)
-                    .map(([id, rate]) => `${queue.facts.qualities.find((q) => q.id === id)?.name}: ${sayRate(rate)}`)
+                    .map(([id, rate]) => `${qualities.find((q) => q.id === id)?.name}: ${sayRate(rate)}`)
                     .join('; ')}
                 </td>
               </tr>
             ))}
           </tbody>
         </table>
-      ) : null}
-      <FormCheck field={form.at('replace')} label="These are all: others of this queue go" />
-    </Form>
+      )}
+    />
   )
 }
 
@@ -125,63 +140,34 @@ function rulesOf(text: string, options: readonly Option[], taken: readonly strin
   return { items, wrong }
 }
 
-/** Several rules at once, typed as they are said, or copied from another queue. */
-export function RuleTableForm({ queue, options, onDone }: Props & { readonly options: readonly Option[] }) {
-  const read = (text: string, facts = queue.facts) => rulesOf(text, options, idsOf(facts.rules))
-  const form = useQueuePart({
-    queue,
-    values: () => ({ text: '' }),
-    schema: z.array(ruleSchema).min(1, LINES),
-    part: (v) => {
-      const { items, wrong } = read(v.text)
-      return wrong.length > 0 ? [] : items
-    },
-    put: ({ rules }, list) => ({ rules: [...rules, ...list] }),
-    done: (v) => savedOf(read(v.text).items.length, 'rule is', 'rules are'),
-    then: onDone,
-  })
-  const { items, wrong } = read(form.values.text)
-  return (
-    <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
-      <p className="soft small">
-        A line each, as rules are said: “When media setting is Matte A and edge is Either, quality is Fine or Slow,
-        because the quick one leaves gaps.” or “Always, ... because ...”.
-      </p>
-      <FormNote field={form.at('text')} label="Rules" minRows={6} first />
-      <Wrong says={wrong} />
-    </Form>
-  )
-}
+/** Rules typed as they are said, or copied from another queue. */
+export const RuleTableForm = (props: Props & { readonly options: readonly Option[] }) => (
+  <TableForm
+    queue={props.queue}
+    onDone={props.onDone}
+    kind="rules"
+    label="Rules"
+    names={['rule is', 'rules are']}
+    hint="A line each, as rules are said: “When media setting is Matte A and edge is Either, quality is Fine or Slow, because the quick one leaves gaps.” or “Always, ... because ...”."
+    schema={ruleSchema}
+    read={(text, facts) => rulesOf(text, props.options, idsOf(facts.rules))}
+  />
+)
 
-/** Several steps of a dialog at once. */
-export function StepTableForm({ queue, options, onDone }: Props & { readonly options: readonly Option[] }) {
-  const settings = stepSettings(options).map((s) => ({ id: s.value, name: s.label }))
-  const read = (text: string, facts = queue.facts) => readStepTable(text, facts, settings, keyFrom)
-  const form = useQueuePart({
-    queue,
-    values: () => ({ text: '' }),
-    schema: z.array(dialogStepSchema).min(1, LINES),
-    part: (v) => {
-      const { items, wrong } = read(v.text)
-      return wrong.length > 0 ? [] : items
-    },
-    put: ({ dialog }, list) => ({ dialog: list.reduce<typeof dialog>((all, d) => withItem(all, d), dialog) }),
-    done: (v) => savedOf(read(v.text).items.length, 'step is', 'steps are'),
-    then: onDone,
-  })
-  const { items, wrong } = read(form.values.text)
+/** Steps of the queue's own dialog. */
+export function StepTableForm(props: Props & { readonly options: readonly Option[] }) {
+  const settings = stepSettings(props.options).map((s) => ({ id: s.value, name: s.label }))
+  const some = settings.slice(0, 4).map((s) => s.name.toLowerCase())
   return (
-    <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
-      <p className="soft small">
-        A line each, in the dialog’s order: what it calls the step, then our setting (
-        {settings
-          .slice(0, 4)
-          .map((s) => s.name.toLowerCase())
-          .join(', ')}
-        , ...) or an instruction.
-      </p>
-      <FormNote field={form.at('text')} label="Steps" minRows={6} first />
-      <Wrong says={wrong} />
-    </Form>
+    <TableForm
+      queue={props.queue}
+      onDone={props.onDone}
+      kind="dialog"
+      label="Steps"
+      names={['step is', 'steps are']}
+      hint={`A line each, in the dialog’s order: what it calls the step, then our setting (${some.join(', ')}, ...) or an instruction.`}
+      schema={dialogStepSchema}
+      read={(text, facts) => readStepTable(text, facts, settings, keyFrom)}
+    />
   )
 }

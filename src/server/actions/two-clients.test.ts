@@ -7,7 +7,7 @@ import { ACTIONS } from '@/server/actions/all'
 import { readPreset } from '@/server/stores/presets'
 import { readPrinter } from '@/server/stores/printers'
 import { seeded } from '../../../demo/random'
-import { TestRoom } from '../../../test/room'
+import { ROOM_FIELDS, TestRoom } from '../../../test/room'
 
 type Values = Readonly<Record<string, unknown>>
 type Row = { readonly revision: number; readonly values: Values }
@@ -66,6 +66,11 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
     if (!p) throw new Error('no printer')
     return p
   }
+  const size = await room.must(ACTIONS['size.add'], { name: 'Seed packet', short: 90_000, long: 130_000, unit: 'mm' })
+  const row = (table: string, ...fields: readonly string[]): Row => {
+    const found = room.db.$client.prepare(`select * from ${table} limit 1`).get() as Values & { revision: number }
+    return { revision: found.revision, values: Object.fromEntries(fields.map((f) => [f, found[f]])) }
+  }
   return [
     {
       name: 'printer',
@@ -111,6 +116,69 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
       },
     },
     {
+      name: 'feed',
+      read: () => {
+        const feed = printer().feeds[0]
+        if (!feed) throw new Error('no feed')
+        const { revision, name, maxWidth, sheetsAtATime, loading } = feed
+        return { revision, values: { name, maxWidth, sheetsAtATime, loading } }
+      },
+      save: (v, revision) => {
+        const { revision: _, ...facts } = printer().feeds[0] ?? { revision: 0, id: '' }
+        return room.act(ACTIONS['feed.save'], { printerId, id: facts.id, revision, facts: { ...facts, ...v } })
+      },
+      type: {
+        name: (n) => `stack ${n}`,
+        maxWidth: (n) => 300_000 + n,
+        sheetsAtATime: (n) => 1 + n,
+        loading: (n) => [`step ${n}`],
+      },
+    },
+    {
+      name: 'queue',
+      read: () => {
+        const queue = printer().queues[0]
+        if (!queue) throw new Error('no queue')
+        const { revision, name, language, facts } = queue
+        return { revision, values: { name, language, facts } }
+      },
+      save: (v, revision) => {
+        const { id, address, isDefault, shared } = printer().queues[0] ?? {}
+        return room.act(ACTIONS['queue.save'], { printerId, id, revision, address, isDefault, shared, ...v })
+      },
+      type: { name: (n) => `Otter ${n}`, language: (n) => `raster ${n}` },
+    },
+    {
+      name: 'member',
+      read: () => row('people', 'name', 'note'),
+      save: (v, revision) =>
+        room.act(ACTIONS['person.edit'], {
+          id: room.one('select id from people'),
+          revision,
+          role: 'keeper',
+          groupId: null,
+          ...v,
+        }),
+      type: { name: (n) => `Keeper ${n}`, note: (n) => `note ${n}` },
+    },
+    {
+      name: 'size',
+      read: () => row('sizes', 'name', 'unit'),
+      save: (v, revision) =>
+        room.act(ACTIONS['size.edit'], { id: size.id, revision, short: 90_000, long: 130_000, ...v }),
+      type: { name: (n) => `Seed packet ${n}`, unit: (n) => (n % 2 === 0 ? 'mm' : 'in') },
+    },
+    {
+      name: 'room',
+      read: () => row('room', 'name', 'unit'),
+      save: (v, revision) =>
+        room.act(ACTIONS['room.edit'], {
+          ...ROOM_FIELDS,
+          ...{ revision, stopPpi: 90, cautionPpi: 200, usualCopies: 6, edgeCheckDays: 90, ...v },
+        }),
+      type: { name: (n) => `Room ${n}`, unit: (n) => (n % 2 === 0 ? 'mm' : 'in') },
+    },
+    {
       name: 'slip',
       read: () => {
         const row = room.db.$client.prepare('select revision, body from slips where id = ?').get(slip.id) as {
@@ -137,7 +205,7 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
   ]
 }
 
-const ROUNDS = process.env.LIBRETA_FULL ? 2000 : 200
+const ROUNDS = process.env.LIBRETA_FULL ? 2000 : 300
 
 describe('two people at one thing', () => {
   it(`lose nothing that was confirmed, and are shown every clash, in ${ROUNDS} rounds`, async () => {

@@ -36,7 +36,7 @@ export function newDraft(
         fileColour: { kind: 'untouched' },
         bits: 8,
         mirror: false,
-        edgeAllowed: 'margins',
+        edgeAllowed: feed.borderless?.always ? 'either' : 'margins',
         own: {},
       }
     }
