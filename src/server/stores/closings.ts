@@ -5,7 +5,7 @@ import { sayGate } from '@/core/words/gate'
 import type { Db } from '@/server/db/open'
 import { presets, presetVersions, slips } from '@/server/db/schema'
 import { parsed } from './parse'
-import { gateOfQueue, newestVersionIds, readDespite, readSettings } from './presets'
+import { gatesNow, newestVersionIds, readDespite, readSettings } from './presets'
 
 /** What speaks against a version or draft that somebody counts on, and which slips wait with it. */
 type Counted = { readonly name: string; readonly says: readonly string[]; readonly slips: readonly number[] }
@@ -21,9 +21,10 @@ export function countedOn(db: Db): ReadonlyMap<string, Counted> {
     .where(inArray(presetVersions.id, ids))
     .all()
   const out = new Map<string, Counted>()
+  const gates = gatesNow(db)
   for (const { version, preset } of rows) {
     const settings = readSettings(version.settings, version.id)
-    const gate = gateOfQueue(db, settings.queueId)
+    const gate = gates(settings.queueId)
     const answered = readDespite(version.despite, version.id)?.says ?? []
     const found = gate?.of(settings).map(sayGate) ?? ['The queue is gone.']
     out.set(version.id, {
@@ -38,7 +39,7 @@ export function countedOn(db: Db): ReadonlyMap<string, Counted> {
   for (const p of db.select().from(presets).where(isNull(presets.retiredAt)).all()) {
     if (p.draft === null) continue
     const draft = parsed(settingsSchema, p.draft, `draft of preset ${p.number}`)
-    const found = gateOfQueue(db, draft.queueId)?.of(draft).map(sayGate) ?? ['The queue is gone.']
+    const found = gates(draft.queueId)?.of(draft).map(sayGate) ?? ['The queue is gone.']
     out.set(`draft ${p.id}`, { name: `The draft of ${p.name}`, says: found, slips: [] })
   }
   return out

@@ -243,8 +243,10 @@ function pointedTo(db: Db) {
 }
 
 /** The gate of a queue as the room is now; null when there is no such queue. */
-export const gateOfQueue = (db: Db, queueId: string) =>
-  kept(db, 'what versions point to', () => pointedTo(db)).gates(queueId)
+export const gateOfQueue = (db: Db, queueId: string) => gatesNow(db)(queueId)
+
+/** The gates of all queues as the room is now: to be asked more than once, since inside a transaction nothing is kept. */
+export const gatesNow = (db: Db) => kept(db, 'what versions point to', () => pointedTo(db)).gates
 
 /** What versions point to, read once: queues with their printers, feeds, papers, profiles, loads, what was told and measured. */
 const factsWorld = (db: Db, now: number) => {
