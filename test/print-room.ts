@@ -157,7 +157,12 @@ export class PrintRoom {
         ...p.settings,
       },
     })
-    const sealed = await this.room.must(ACTIONS['preset.seal'], { id: added.id, revision: 1, why: 'test', despite: 'a test' })
+    const sealed = await this.room.must(ACTIONS['preset.seal'], {
+      id: added.id,
+      revision: 1,
+      why: 'test',
+      despite: 'a test',
+    })
     this.versions.set(name, sealed.versionId)
     return sealed.versionId
   }
