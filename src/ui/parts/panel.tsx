@@ -13,18 +13,31 @@ export function FormButton(props: {
   readonly children: (close: () => void) => ReactNode
 }) {
   const [open, setOpen] = useState(false)
+  // a list holds dozens of these: a dialog is only made once somebody asks for it
+  const [asked, setAsked] = useState(false)
   return (
     <>
       <Button
         size={props.primary ? 'sm' : 'compact-xs'}
         variant={props.primary ? 'filled' : 'default'}
-        onClick={() => setOpen(true)}
+        onClick={() => {
+          setAsked(true)
+          setOpen(true)
+        }}
       >
         {props.label}
       </Button>
-      <Modal opened={open} onClose={() => setOpen(false)} title={props.title} centered size={props.wide ? 'lg' : 'md'}>
-        {open ? props.children(() => setOpen(false)) : null}
-      </Modal>
+      {asked ? (
+        <Modal
+          opened={open}
+          onClose={() => setOpen(false)}
+          title={props.title}
+          centered
+          size={props.wide ? 'lg' : 'md'}
+        >
+          {open ? props.children(() => setOpen(false)) : null}
+        </Modal>
+      ) : null}
     </>
   )
 }
