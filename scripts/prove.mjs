@@ -21,7 +21,9 @@ const vitest = (project, ...paths) =>
   )
 /** In this order, all of them unless some are named. */
 const PARTS = {
-  formats: () => vitest('core', 'src/core/options', 'src/formats'),
+  formats: () => vitest('core', 'src/core/options', 'src/core/gate', 'src/formats'),
+  // two people at one thing, many rounds
+  people: () => vitest('server', 'src/server/actions/two-clients'),
   // simulated rooms in numbers, and slips that are printed and measured
   measuring: () => vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
   kills: () => run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
