@@ -1,4 +1,4 @@
-import type { Page } from 'puppeteer-core'
+import type { ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { one, says, settled, Visit } from './browser'
 
@@ -59,19 +59,24 @@ class Hands {
   }
   /** The nth of several buttons of one name on the page. */
   async nth(name: string, n: number): Promise<void> {
-    await this.page.evaluate(
-      (t, at) => {
-        const all = [...document.querySelectorAll<HTMLElement>('main button')].filter(
-          (b) => b.textContent?.trim() === t,
-        )
-        all[at]?.scrollIntoView({ block: 'center' })
-        all[at]?.click()
-      },
+    const found = await this.page.waitForFunction(
+      (t, at) =>
+        [...document.querySelectorAll<HTMLElement>('main button')].filter((b) => b.textContent?.trim() === t)[at],
+      { timeout: 10_000 },
       name,
       n,
     )
+    const button = found.asElement()
+    if (!button) throw new Error(`there are not ${n + 1} buttons called ${name}`)
+    await button.evaluate((b) => (b as HTMLElement).scrollIntoView({ block: 'center' }))
+    await (button as ElementHandle<Element>).click()
     this.presses += 1
-    await this.page.waitForSelector('[role=dialog]')
+    try {
+      await this.page.waitForSelector('[role=dialog]', { timeout: 10_000 })
+    } catch {
+      const there = await this.page.evaluate(() => document.body.innerText.slice(0, 1500))
+      throw new Error(`nothing opened; the page says:\n${there}`)
+    }
   }
 }
 
