@@ -221,7 +221,7 @@ function feedRules({ facts, feeds, papers }: QueueWorld): readonly Rule[] {
         id: `weight ${f.id}`,
         when: [is('feed', f.id)],
         then: is('paper', ...light.map((p) => p.id)),
-        because: `the ${f.name} takes papers from ${f.minWeight} to ${f.maxWeight} g/m²`,
+        because: `the ${f.name} takes papers ${f.minWeight > 0 ? `from ${f.minWeight} to` : 'up to'} ${f.maxWeight} g/m²`,
       })
     const long = lengths.filter((t) => t <= f.maxLength)
     if (fit.length < papers.length)
