@@ -169,6 +169,13 @@ describe('who converts colour, and how often', () => {
   })
 })
 
+describe('a file that was converted before it came', () => {
+  it('is said with its profile where it is the one that is converted to', () => {
+    expect(sayColour({ code: 'once_before', profile: 'fen' })).toMatch(/^The file is in fen already/)
+    expect(sayColour({ code: 'once_before', profile: null })).toMatch(/^The file was converted to a printer’s profile/)
+  })
+})
+
 describe('what a picture says of its colours', () => {
   const plain = { grey: false, profile: null }
   const rgb = { grey: false, profile: 'Harbour wide', profileSha: 'aa', profileClass: 'mntr' }
