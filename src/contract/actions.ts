@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { PART_KINDS } from '@/core/printer/parts'
 import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
@@ -209,7 +210,7 @@ export const INPUTS = {
   'queue.put-back': z.object({
     id: idSchema,
     event: z.int().min(1),
-    kind: z.enum(['mediaSettings', 'qualities', 'ownOptions', 'rules', 'notes', 'dialog']),
+    kind: z.enum(PART_KINDS),
     item: z.string().min(1).max(120),
   }),
   'printer.import': z.object({ text: z.string().max(900_000) }),

@@ -27,8 +27,10 @@ export const answerWith = (who: Asker | null): void => {
   asker = who
 }
 
-/** Asks the room to do something: the typed way from a screen to the door. `keepalive` lets a write outlive its page.
- * What touches things in use is asked about first. */
+/**
+ * Asks the room to do something: the typed way from a screen to the door. `keepalive` lets a write outlive its page. What
+ * touches things in use is asked about first.
+ */
 export async function call<N extends ActionName>(
   action: N,
   input: ActionInput<N>,

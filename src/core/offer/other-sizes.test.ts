@@ -58,6 +58,11 @@ describe('the same picture in another size', () => {
     // 200 for the sheet, 25 for the room, and ink
     expect(whole?.charge).toBeGreaterThan(225)
   })
+  it('its price is not known where a part of it is not', () => {
+    const stocks = CATALOGUE.stocks.map((s) => (s.id === '3' ? { ...s, price: null } : s))
+    const priced = otherSizes({ ...CATALOGUE, stocks }, FACTS.slip, HERE, 'whole', () => PICTURE)
+    expect(priced.find((o) => o.paperName === 'Cotton' && o.sizeName === 'A4')?.charge).toBeNull()
+  })
   it('what stops a size is said; what somebody changes at the printer is no reason against it', () => {
     const a2 = offers().find((o) => o.sizeName === 'A2')
     expect(a2?.stop).toMatchObject({ check: 'size' })

@@ -74,7 +74,7 @@ export function otherSizes(
           printed: piece.onPaper,
           lossPercent: piece.placed.lossPercent,
           ppi: Math.min(piece.ppi.across, piece.ppi.along),
-          charge: outcome.charge?.total ?? null,
+          charge: outcome.charge && outcome.charge.unknown.length === 0 ? outcome.charge.total : null,
           stop: runChecks(facts, outcome).find((f) => f.level === 'stop' && !MENDED_LATER.includes(f.check)) ?? null,
         },
       ]

@@ -174,4 +174,13 @@ describe('how colour goes into the raster', () => {
         convert: [convert],
       })
   })
+  it('one that is in the profile already stays as it is beside others that are converted to it', () => {
+    const fileColour = { kind: 'profile', profileId: 'x', intent: 'relative', blackPoint: true } as const
+    const plain = { grey: false, otherProfile: false }
+    const both = [plain, { ...plain, inTarget: true }]
+    expect(pageColour({ fileColour, printerColour: 'off', bits: 8 }, both, false).convert).toEqual([
+      'to the profile',
+      'nothing',
+    ])
+  })
 })

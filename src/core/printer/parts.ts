@@ -10,7 +10,9 @@ export const PARTS = {
   dialog: 'step',
 } as const
 export type PartKind = keyof typeof PARTS
-export const PART_KINDS: readonly PartKind[] = ['mediaSettings', 'qualities', 'ownOptions', 'rules', 'notes', 'dialog']
+export const PART_KINDS = [
+  ...(['mediaSettings', 'qualities', 'ownOptions', 'rules', 'notes', 'dialog'] as const),
+] as const satisfies readonly PartKind[]
 
 type Removed = { readonly [K in PartKind]?: QueueFacts[K] }
 

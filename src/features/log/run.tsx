@@ -7,6 +7,7 @@ import { um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { writeMoney } from '@/core/money/money'
 import type { RunRecord } from '@/core/slip/record'
+import { sayAmount } from '@/core/words/charge'
 import { type DrawnPiece, SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
@@ -107,10 +108,11 @@ export function RunPage({
               </Fragment>
             ))}
             <dt>Ink</dt>
-            <dd>{writeNumber(run.inkMicrolitres / 1000, 1)} ml</dd>
+            <dd>{record.inkMl === null ? 'not known' : `${writeNumber(run.inkMicrolitres / 1000, 1)} ml`}</dd>
             <dt>Cost</dt>
             <dd>
-              {writeMoney(run.cost, currency)} to the room, {writeMoney(run.charge, currency)} charged
+              {sayAmount(record, run.cost, currency)} to the room, {writeMoney(run.charge, currency)} charged
+              {record.unknown.length > 0 ? `; ${record.unknown.join(' and ')} not known` : ''}
             </dd>
             <dt>Logged by</dt>
             <dd>{run.by}</dd>

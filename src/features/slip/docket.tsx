@@ -1,10 +1,11 @@
 'use client'
 
-import { times, writeMoney } from '@/core/money/money'
+import { times } from '@/core/money/money'
 import { wholeCrop } from '@/core/placing/placing'
 import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
 import type { PrintFacts } from '@/core/slip/facts'
 import type { PrintOutcome } from '@/core/slip/outcome'
+import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { sayDuration } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
 import { DocketLine } from './docket-line'
@@ -164,9 +165,9 @@ function chargeLine(
 ): Line {
   if (!charge) return { says: 'Nothing yet', detail: 'counted once picture, preset and sheet are chosen' }
   const to = body.chargeTo === 'group' && group ? 'the group account' : body.memberId ? 'the member' : 'nobody yet'
-  const each = print.copies > 1 ? ` each, ${writeMoney(times(charge.total, print.copies), currency)}` : ''
+  const each = print.copies > 1 ? ` each, ${sayAmount(charge, times(charge.total, print.copies), currency)}` : ''
   return {
-    says: `${writeMoney(charge.total, currency)}${each} to ${to}`,
-    detail: charge.lines.map((l) => `${l.what} ${writeMoney(l.amount, currency)}`).join(', '),
+    says: `${sayAmount(charge, charge.total, currency)}${each} to ${to}`,
+    detail: charge.lines.map((l) => `${l.what} ${sayChargeLine(charge, l, currency)}`).join(', '),
   }
 }

@@ -1,6 +1,7 @@
 import { eq, inArray, isNull } from 'drizzle-orm'
 import { settingsSchema } from '@/contract/preset'
 import { readSlipBody } from '@/contract/slip'
+import type { Settings } from '@/core/preset/settings'
 import { sayGate } from '@/core/words/gate'
 import type { Db } from '@/server/db/open'
 import { presets, presetVersions, slips } from '@/server/db/schema'
@@ -22,11 +23,13 @@ export function countedOn(db: Db): ReadonlyMap<string, Counted> {
     .all()
   const out = new Map<string, Counted>()
   const gates = gatesNow(db)
+  const versions = new Map<string, { readonly settings: Settings; readonly always: readonly string[] }>()
   for (const { version, preset } of rows) {
     const settings = readSettings(version.settings, version.id)
     const gate = gates(settings.queueId)
     const answered = readDespite(version.despite, version.id)?.says ?? []
     const found = gate?.of(settings).map(sayGate) ?? ['The queue is gone.']
+    versions.set(version.id, { settings, always: [...found, ...answered] })
     out.set(version.id, {
       name: `${preset.name}, version ${version.number}`,
       says: [
@@ -36,6 +39,15 @@ export function countedOn(db: Db): ReadonlyMap<string, Counted> {
       slips: waiting.get(version.id) ?? [],
     })
   }
+  // rules about sizes close no preset, but the prints that ask for them
+  for (const { number, prints } of underWay(db))
+    for (const p of prints) {
+      const held = versions.get(p.versionId ?? '')
+      if (!held || p.sheet?.kind !== 'size') continue
+      const found = gates(held.settings.queueId)?.of(held.settings, { size: p.sheet.sizeId }).map(sayGate) ?? []
+      const says = found.filter((s) => !held.always.includes(s))
+      out.set(`slip ${number} ${p.id}`, { name: `Slip ${number}`, says, slips: [] })
+    }
   for (const p of db.select().from(presets).where(isNull(presets.retiredAt)).all()) {
     if (p.draft === null) continue
     const draft = parsed(settingsSchema, p.draft, `draft of preset ${p.number}`)

@@ -1,10 +1,10 @@
 'use client'
 
 import type { Charge } from '@/core/charge/charge'
-import { writeMoney } from '@/core/money/money'
 import { ANY_DARKNESS } from '@/core/printer/facts'
 import type { PlainPatch, PrintBody, SlipHead } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
+import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
@@ -105,7 +105,7 @@ export function ChargeFields(props: {
             <div key={line.what} style={{ display: 'contents' }}>
               <dt>{line.what}</dt>
               <dd>
-                {charge.unknown.some((u) => u === line.what) ? 'not known' : writeMoney(line.amount, currency)}
+                {sayChargeLine(charge, line, currency)}
                 {line.what === 'ink' && charge.inkMl !== null ? (
                   <span className="soft small"> for {charge.inkMl.toFixed(1)} ml</span>
                 ) : null}
@@ -114,8 +114,7 @@ export function ChargeFields(props: {
           ))}
           <dt>each copy</dt>
           <dd className="strong">
-            {charge.unknown.length > 0 ? 'at least ' : ''}
-            {writeMoney(charge.total, currency)} {currency.code}
+            {sayAmount(charge, charge.total, currency)} {currency.code}
           </dd>
         </dl>
       ) : (

@@ -1,0 +1,18 @@
+import type { Charge, ChargeLine } from '@/core/charge/charge'
+import { type Currency, type Minor, writeMoney } from '@/core/money/money'
+
+type Said = Pick<Charge, 'unknown'>
+
+/**
+ * An amount of a charge: the least that it is, where a line of it is not known.
+ * @example sayAmount({ unknown: ['ink'] }, 95, { code: 'EUR', exponent: 2 }) // 'at least 0.95'
+ */
+export const sayAmount = ({ unknown }: Said, amount: Minor, currency: Currency): string =>
+  `${unknown.length > 0 ? 'at least ' : ''}${writeMoney(amount, currency)}`
+
+/**
+ * A line's amount, which nobody may know.
+ * @example sayChargeLine({ unknown: ['ink'] }, { what: 'ink', amount: 0 }, { code: 'EUR', exponent: 2 }) // 'not known'
+ */
+export const sayChargeLine = ({ unknown }: Said, { what, amount }: ChargeLine, currency: Currency): string =>
+  unknown.some((u) => u === what) ? 'not known' : writeMoney(amount, currency)
