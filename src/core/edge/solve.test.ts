@@ -183,6 +183,37 @@ describe('sheets that stand apart', () => {
     )
     expect(r.outliers.map((o) => o.what)).toEqual(Array(outliers).fill('place across'))
   })
+  const crossed = (patch: Partial<SheetReading['lengths']>): SheetReading => ({
+    ...ticks(35, 35, 51, 126),
+    lengths: {
+      ...{ 'left to A': um(15_400), 'left to C': um(15_400), 'lead to A': um(17_000) },
+      ...{ 'A to B': um(226_200), 'A to C': um(322_500), ...patch },
+    },
+  })
+  it.each<[string, Partial<SheetReading['lengths']>, string, number]>([
+    // 1 mm of 226.2 and of 322.5, said of one metre
+    ['length across', { 'A to B': um(227_200) }, 'length across', 4421],
+    ['length along', { 'A to C': um(323_500) }, 'length along', 3101],
+    ['turn', { 'left to C': um(16_400) }, 'turn', -3101],
+  ])('in its %s, against the sheet in the middle', (_name, patch, what, by) => {
+    const sheets = [crossed({}), crossed({}), crossed({}), crossed(patch)]
+    const r = solved(solveCheck(MARGINS, sheets, 'output tray', DECLARED))
+    const own = r.outliers.filter((o) => o.what === what)
+    expect(own.map((o) => o.sheet)).toEqual([4])
+    expect(Math.abs(Math.abs(own[0]?.by ?? 0) - Math.abs(by))).toBeLessThan(40)
+  })
+  it('stands apart from the middle sheet, of an even number from between the two in the middle', () => {
+    const by = (...tenths: readonly number[]): number => {
+      const apart = tenths.map((m) => ticks(30 - m, 30 + m, 30, 30))
+      const { outliers } = solved(solveCheck(FREE, apart, 'output tray', DECLARED))
+      expect(outliers.map((o) => [o.sheet, o.what])).toEqual([[tenths.length, 'place across']])
+      return outliers[0]?.by ?? 0
+    }
+    // all of them grown alike: from 0.2 mm it is 2.8 mm, from 0.25 mm it is 2.75 mm, from 0.3 mm it is 2.7 mm
+    const odd = by(0, 1, 2, 3, 30)
+    expect(by(0, 1, 2, 3, 4, 30) / odd).toBeCloseTo(2.75 / 2.8, 3)
+    expect(by(0, 1, 2, 3, 4, 5, 30) / odd).toBeCloseTo(2.7 / 2.8, 3)
+  })
   it('left out by hand it no longer counts', () => {
     const bad = [...[30, 30, 31, 30].map((t) => ticks(t, 61 - t, 30, 30)), { ...ticks(45, 16, 30, 30), leftOut: true }]
     const r = solved(solveCheck(FREE, bad, 'output tray', DECLARED))

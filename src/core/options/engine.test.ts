@@ -446,6 +446,33 @@ describe('hitting sets', () => {
     expect(lightestHit([[1], [2], [3]], 2, () => 1)).toBeNull()
     expect(lightestHit([[1, 2]], 3, (e) => (e === 1 ? 5 : 1))).toEqual([2])
   })
+  it('are given up after so many looks, and not after fewer', () => {
+    const apart = Array.from({ length: 24 }, (_, i) => [3 * i, 3 * i + 1, 3 * i + 2])
+    expect(lightestHit(apart, 24, () => 1, 2000)).toBeNull()
+    // two sets of two: the whole, two after the first choice with two each below
+    expect(
+      lightestHit(
+        [
+          [1, 2],
+          [3, 4],
+        ],
+        2,
+        () => 1,
+        7,
+      ),
+    ).toEqual([1, 3])
+    expect(
+      lightestHit(
+        [
+          [1, 2],
+          [3, 4],
+        ],
+        2,
+        () => 1,
+        6,
+      ),
+    ).toBeNull()
+  })
   it('are smallest, and the first among equals', () => {
     expect(smallestHit([[1, 2], [2, 3], [4]], 4)).toEqual([2, 4])
     expect(

@@ -34,6 +34,21 @@ describe('what a room’s queues can be asked for, and what follows from their f
     )
     expect(lines).toMatchSnapshot()
   })
+  it('a fact that excludes nothing is no rule', () => {
+    const [setting] = ROOM.facts.mediaSettings
+    const [paper] = ROOM.papers
+    if (!setting || !paper) throw new Error('the room has a paper and its setting')
+    const of = (facts: Partial<QueueWorld['facts']>): readonly string[] =>
+      rulesOf({ ...ROOM, papers: [paper], facts: { ...ROOM.facts, ...facts } }).map((r) => r.id)
+    // every paper suits it
+    expect(of({ mediaSettings: [{ ...setting, surfaces: [paper.surface] }] })).not.toContain(`surface ${setting.id}`)
+    // topcoat over a black that this queue does not have
+    const coated = { topcoats: ['one coat'], topcoatOn: { surfaces: [], black: 'photo' } } as const
+    const blacks = (...list: readonly ('photo' | 'matte')[]) => ({ mediaSettings: [{ ...setting, blacks: list }] })
+    expect(of({ ...coated, ...blacks('photo', 'matte') })).toContain('topcoat black')
+    expect(of({ ...coated, ...blacks('matte') })).not.toContain('topcoat black')
+    expect(of({ ...coated, topcoats: [], ...blacks('photo', 'matte') })).not.toContain('topcoat black')
+  })
   it('an option of which nothing is there is left out', () => {
     const ids = optionsOf({ ...ROOM, papers: [] }).map((o) => o.id)
     expect(ids).not.toContain('paper')

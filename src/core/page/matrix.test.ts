@@ -24,6 +24,17 @@ describe('the matrix that lays a picture', () => {
     expect(at(pictureMatrix(part(2), size), 0, 0)).toEqual([1300, 2400])
     expect(at(pictureMatrix(part(3), size), 0, 0)).toEqual([1000, 2400])
   })
+  it.each<[Quarter, string]>([
+    [0, 'abcd'],
+    [1, 'cadb'],
+    [2, 'dcba'],
+    [3, 'bdac'],
+  ])('%i quarters clockwise show the corners abcd (row by row) as %s', (quarter, seen) => {
+    const m = pictureMatrix(part(quarter), size)
+    const corners = { a: [0, 0], b: [1, 0], c: [0, 1], d: [1, 1] } as const
+    const letter = new Map(Object.entries(corners).map(([name, [x, y]]) => [at(m, x, y).join(), name]))
+    expect(['1000,2000', '1300,2000', '1000,2400', '1300,2400'].map((c) => letter.get(c)).join('')).toBe(seen)
+  })
   it('lays only the crop on the rectangle', () => {
     const cropped = { ...part(0), crop: { x: 15, y: 0, w: 15, h: 40 } }
     expect(at(pictureMatrix(cropped, size), 0.5, 0)).toEqual([1000, 2000])

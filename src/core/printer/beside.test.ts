@@ -63,6 +63,25 @@ describe('what a printer tells, beside what is known', () => {
     })
     expect({ ...now.facts, feeds: [] }).toEqual({ ...QUEUE, feeds: [] })
   })
+  it('figures of the same hundredth of a millimetre are the same; a hundredth apart is told', () => {
+    const [row] = MAIN.margins
+    if (!row) throw new Error('no margins')
+    const left = (v: number) => ({
+      ...TOLD,
+      sources: [{ ...MAIN, margins: [{ ...row, margins: { ...row.margins, left: um(v) } }] }],
+    })
+    const known = (v: number) => {
+      const [own] = QUEUE.feeds
+      if (!own) throw new Error('no feed')
+      const [declared] = own.margins
+      if (!declared) throw new Error('no margins')
+      const margins = [{ ...declared, margins: { ...declared.margins, left: um(v) } }]
+      return { ...KNOWN, facts: { ...QUEUE, feeds: [{ ...own, margins }] } }
+    }
+    expect(differing(left(3305), known(3310))).toEqual([])
+    expect(differing(left(3305), known(3314))).toEqual([])
+    expect(differing(left(3305), known(3315))).toEqual(['margins:main'])
+  })
   it('margins are put into the feed that they were told of, whichever comes first', () => {
     const other = { ...VERSION.feed, id: 'g', name: 'front sheet' }
     const own = QUEUE.feeds[0]

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
 import { grow } from '@/core/edge/enlargement'
-import { fromMm, um } from '@/core/length/length'
+import { fromMm, type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { contains, edges, rect, sheetRect } from '@/core/sheet/sheet'
 import { sayFinding } from '@/core/words/checks'
@@ -257,6 +257,16 @@ describe('no ink at all', () => {
     const stop = runChecks(slip, outcome).find((f) => f.check === 'ink')
     expect(stop?.level).toBe('stop')
     expect(stop && sayFinding(stop, 'mm')).toMatch(says)
+  })
+  it('a size of the smallest unit is a size', () => {
+    const least = (
+      by:
+        | { readonly edge: 'width'; readonly um: Um }
+        | { readonly edge: 'both'; readonly width: Um; readonly height: Um },
+    ) => outcomeOf(facts({ placing: { mode: 'exact', by } })).noInk
+    expect(least({ edge: 'width', um: um(1) })).toBe(false)
+    expect(least({ edge: 'both', width: um(1), height: um(1) })).toBe(false)
+    expect(least({ edge: 'both', width: um(1), height: um(0) })).toBe(true)
   })
   it('a slip without a picture has none yet, which is another matter', () => {
     expect(outcomeOf(facts({}, { picture: null })).noInk).toBe(false)

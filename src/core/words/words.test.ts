@@ -3,9 +3,9 @@ import { fromMm, um } from '@/core/length/length'
 import { fedSheet } from '@/core/sheet/sheet'
 import { sayFinding } from './checks'
 import { sayOutlier, sayReadingFault } from './edge-check'
-import { sayLiteral } from './options'
+import { sayForced, sayLiteral } from './options'
 import { sayRate, sayThickness, sayWeight } from './paper'
-import { isProblem, PROBLEM_CODES, type Problem, sayProblem } from './problems'
+import { isProblem, PROBLEM_CODES, type Problem, sayLost, sayProblem } from './problems'
 import { sayRulerLabels } from './ruler'
 
 // Every problem once, with the value that its sentence has to name.
@@ -189,4 +189,29 @@ describe('what borderless enlarges', () => {
     expect(says(0)).not.toContain('lost')
     expect(says(1200)).toMatch(/; up to 1\.2 mm is lost at an edge\.$/)
   })
+})
+
+describe('a setting that sets itself', () => {
+  const options = [{ id: 'paper', name: 'Paper', values: [{ id: 'g', name: 'Quay Gloss' }] }]
+  const rule = { id: 'r', when: [], then: { option: 'paper', in: ['g'] }, because: 'there is no other' }
+  it('says why, once for each reason, with what is chosen', () => {
+    expect(sayForced(null, options)).toBe('set for you')
+    const choices = [{ option: 'paper', value: 'g' }]
+    expect(sayForced({ rules: [rule, { ...rule, id: 's' }], choices, smallest: true }, options)).toBe(
+      'set for you: there is no other (paper is Quay Gloss)',
+    )
+    const more = (...because: readonly string[]) => because.map((b) => ({ ...rule, id: b, because: b }))
+    expect(sayForced({ rules: more('a', 'b'), choices: [], smallest: true }, options)).toBe('set for you: a and b')
+    expect(sayForced({ rules: more('a', 'b', 'c'), choices: [], smallest: true }, options)).toBe(
+      'set for you: a, b and c',
+    )
+  })
+})
+
+it.each([
+  [['feed'], 'its feed is gone'],
+  [['feed', 'quality'], 'its feed and quality are gone'],
+  [['feed', 'quality', 'paper'], 'its feed, quality and paper are gone'],
+])('what a version lost: %j', (lost, says) => {
+  expect(sayLost(lost)).toBe(says)
 })

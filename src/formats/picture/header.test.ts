@@ -207,6 +207,12 @@ describe('the head of a TIFF', () => {
       ...{ pieceBytes: 5, reduced: false },
     })
   })
+  it('a size that is not there is none', () => {
+    const without = (...tags: readonly number[]) => first(tiff([STRIPS.filter(([tag]) => !tags.includes(tag))]))
+    expect(without(256)).toMatchObject({ width: 0, height: 200, pieceBytes: 0 })
+    expect(without(257)).toMatchObject({ width: 300, height: 0, pieceBytes: 0 })
+    expect(first(tiff([[...STRIPS, [322, 4, [128]]]]))).toMatchObject({ pieceBytes: 0 })
+  })
   it('several pictures stand in their order, smaller copies marked', () => {
     const read = header(tiff([STRIPS, [...STRIPS, [254, 4, [1]]], [...STRIPS, [254, 4, [2]]]]))
     expect(read?.format === 'TIFF' && read.pictures.map((p) => p.reduced)).toEqual([false, true, false])

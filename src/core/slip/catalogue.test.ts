@@ -1,0 +1,45 @@
+import { describe, expect, it } from 'vitest'
+import { fromMm, um } from '@/core/length/length'
+import { CATALOGUE } from '../../../test/example-facts'
+import { BODY, PICTURE, PRINT, VERSION } from '../../../test/slip-facts'
+import type { PrintBody } from './body'
+import { type Catalogue, factsFrom, type StockOnShelf } from './catalogue'
+
+const ROLL: StockOnShelf = {
+  ...{ id: 's', paperId: VERSION.paper.id, kind: 'roll', width: fromMm(610), length: fromMm(15_000) },
+  ...{ pack: 1, price: null, count: 2, rolls: [] },
+}
+const stockOf = (rolls: StockOnShelf['rolls'], loadedRollId: string | null = null) => {
+  const loaded = { kind: 'roll', paperName: '', width: fromMm(610), length: um(0), rollId: loadedRollId } as const
+  const catalogue: Catalogue = {
+    ...CATALOGUE,
+    stocks: [{ ...ROLL, rolls }],
+    versions: [{ ...VERSION, loaded: { ...VERSION.loaded, ...loaded } as NonNullable<(typeof VERSION)['loaded']> }],
+  }
+  const print: PrintBody = { ...PRINT, sheet: { kind: 'cut', width: fromMm(610), length: 'auto' } }
+  return factsFrom(catalogue, BODY, print, () => PICTURE).stock
+}
+
+describe('what a print is filled from', () => {
+  const roll: PrintBody['sheet'] = { kind: 'cut', width: fromMm(610), length: 'auto' }
+  it('without a preset there is no stock, and without a sheet neither', () => {
+    const catalogue = { ...CATALOGUE, stocks: [ROLL] }
+    const stock = (patch: Partial<PrintBody>) =>
+      factsFrom(catalogue, BODY, { ...PRINT, ...patch }, () => PICTURE).stock?.id ?? null
+    expect(stock({ sheet: roll })).toBe('s')
+    expect(stock({ sheet: roll, versionId: null })).toBeNull()
+    expect(stock({ sheet: roll, versionId: 'gone' })).toBeNull()
+    expect(stock({ sheet: null })).toBeNull()
+    expect(stock({ sheet: { kind: 'size', sizeId: 'gone' } })).toBeNull()
+  })
+})
+
+describe('what is left of a stock', () => {
+  const roll = (id: string, left: number) => ({ id, number: 1, left: um(left) })
+  it('is what is on the roll in use, and nothing when none is opened or it was used past its end', () => {
+    expect(stockOf([])).toMatchObject({ left: 0, rollId: null })
+    expect(stockOf([roll('a', -4000)])).toMatchObject({ left: 0, rollId: 'a' })
+    expect(stockOf([roll('a', 4000), roll('b', 9000)])).toMatchObject({ left: 9000, rollId: 'b' })
+    expect(stockOf([roll('a', 4000), roll('b', 9000)], 'a')).toMatchObject({ left: 4000, rollId: 'a' })
+  })
+})
