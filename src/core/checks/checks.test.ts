@@ -6,6 +6,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
 import { FACTS, FIGURES, facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
 import { CHECKS, runChecks } from './all'
+import { complete } from './complete'
 import { resolutionEnough } from './resolution'
 
 type Case = {
@@ -597,5 +598,35 @@ describe('resolution', () => {
     expect(at(400, 150)).toMatchObject({ level: 'caution', found: { ppi: 150, limit: 200 } })
     expect(at(89, 400)).toMatchObject({ level: 'stop', found: { ppi: 89, limit: 90 } })
     expect(at(200, 200)).toMatchObject({ level: 'fine' })
+  })
+})
+
+describe('what is missing of a sheet with several pictures', () => {
+  it('is one of them as much as all', () => {
+    const slip = facts({})
+    const outcome = outcomeOf(slip)
+    const run = (...pictures: readonly (typeof PICTURE | null)[]) =>
+      complete.of === 'print' && complete.run({ ...slip, pictures }, outcome)
+    const missing = { level: 'stop', found: { code: 'picture_missing' } }
+    expect(run(PICTURE, null)).toEqual(missing)
+    expect(run(null, PICTURE)).toEqual(missing)
+    expect(run(PICTURE, PICTURE)).toBeNull()
+  })
+})
+
+describe('a picture that is in the profile that it would be converted to', () => {
+  const tagged = { ...PICTURE, profile: 'fen', profileSha: 'aa', profileClass: 'prtr' as const }
+  const converting = (sha: string) => ({
+    ...settings({ fileColour: profiled, printerColour: 'off' }),
+    profile: { ...fen, sha, retired: false },
+  })
+  const says = (sha: string): string => {
+    const slip = facts({}, { picture: tagged, version: converting(sha) })
+    const finding = runChecks(slip, outcomeOf(slip)).find((f) => f.check === 'conversion')
+    return finding ? `${finding.level}: ${sayFinding(finding, 'mm')}` : 'nothing'
+  }
+  it('stays as it is, and another printer’s profile does not', () => {
+    expect(says('aa')).toMatch(/^fine: .*stays as it is/)
+    expect(says('bb')).not.toMatch(/stays as it is/)
   })
 })

@@ -4,6 +4,7 @@ import { seeded } from '../../../demo/random'
 import { completions, feasibleSet, randomSet } from '../../../test/random-rules'
 import { Options } from './engine'
 import { lightestHit, smallestHit } from './hitting'
+import { Search } from './search'
 
 const without = (s: Selection, id: string): Selection => Object.fromEntries(Object.entries(s).filter(([k]) => k !== id))
 const agrees = (full: Selection, part: Selection): boolean => Object.entries(part).every(([k, v]) => full[k] === v)
@@ -422,6 +423,19 @@ describe('reasons in a small room', () => {
       .flatMap((o) => o.values.filter((v) => v.is !== 'open').map((v) => `${o.id} ${v.id}`))
     expect(shut).toEqual(['tint none'])
     expect(wide.state({ paper: 'p2050' }).every((o) => o.values.every((v) => v.is === 'open'))).toBe(true)
+  })
+})
+
+describe('values that are left', () => {
+  it('are counted, in one word and in several', () => {
+    for (const n of [1, 2, 3, 7, 8, 31, 32, 33, 64, 70]) {
+      const values = Array.from({ length: n }, (_, i) => ({ id: `v${i}`, name: `V ${i}` }))
+      const { compiled } = new Options([{ id: 'o', name: 'O', values }], [])
+      const search = new Search(compiled, 100)
+      expect([n, search.count(0)]).toEqual([n, n])
+      search.choose(0, n - 1)
+      expect([n, search.count(0), search.value(0)]).toEqual([n, 1, n - 1])
+    }
   })
 })
 
