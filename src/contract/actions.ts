@@ -112,6 +112,8 @@ export const INPUTS = {
     inkPer100Ml: minorSchema.refine((v) => v >= 0, 'not below 0').nullable(),
     roomShare: minorSchema.refine((v) => v >= 0, 'not below 0'),
     validFrom: timeSchema.nullable().default(null),
+    /** how many tariffs the room had when this one was typed; null: whatever it has */
+    revision: revisionSchema.nullable().default(null),
   }),
   'group.add': z.object({ name: nameSchema }),
   'person.add': z.object({
@@ -205,6 +207,8 @@ export const INPUTS = {
     isDefault: z.boolean(),
     shared: z.boolean(),
     facts: queueFactsSchema,
+    /** other queues of the printer: what stood there as it stood here is changed along */
+    also: z.array(idSchema).max(20).default([]),
   }),
   /** `event`: of the history, in which it was taken out */
   'queue.put-back': z.object({
@@ -312,7 +316,7 @@ type Saved = { readonly revision: number }
 export type ActionOutput = {
   'room.set-up': { readonly slipId: string }
   'room.edit': Saved
-  'tariff.set': Made
+  'tariff.set': Made & Saved
   'group.add': Made
   'person.add': Numbered
   'person.edit': Saved
@@ -350,8 +354,12 @@ export type ActionOutput = {
   'queue.put-back': Made
   /** `left`: what of it this room cannot know, a sentence each */
   'printer.import': Made & { readonly already: boolean; readonly left: readonly string[] }
-  /** `differs`: what the file says otherwise than the version whose seal it names */
-  'preset.import': Made & { readonly already: boolean; readonly differs: readonly string[] }
+  /** `differs`: what the file says otherwise than the version whose seal it names; `against`: what speaks against it here */
+  'preset.import': Made & {
+    readonly already: boolean
+    readonly differs: readonly string[]
+    readonly against: readonly string[]
+  }
   'preset.carry': Numbered & { readonly misfits: readonly string[] }
   'preset.add': Numbered
   'preset.draft': Saved

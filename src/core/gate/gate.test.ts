@@ -3,10 +3,11 @@ import { um } from '@/core/length/length'
 import { optionsOf, rulesOf, selectionOf } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { MediaSetting, QueueFacts } from '@/core/printer/facts'
-import type { Rule, Selection } from '@/core/rules/rules'
+import type { Rule } from '@/core/rules/rules'
 import { sayGate } from '@/core/words/gate'
 import { seeded } from '../../../demo/random'
 import { GATE_WORLD, QUEUE } from '../../../test/example-facts'
+import { possible } from '../../../test/exhaustive'
 import { VERSION } from '../../../test/slip-facts'
 import { closedOnSlip, type GateFinding, type GateWorld, gateOf } from './gate'
 
@@ -71,23 +72,6 @@ function world(rules: readonly Rule[], more: Partial<QueueFacts> = {}): GateWorl
       ...more,
     },
   }
-}
-
-/** Whether some completion of a selection breaks no rule, by trying them all. */
-function possible(w: GateWorld, selection: Selection): boolean {
-  const options = optionsOf(w)
-  const rules = rulesOf(w)
-  const open = options.filter((o) => selection[o.id] === undefined)
-  const keeps = (s: Selection): boolean =>
-    rules.every(
-      (r) => !r.when.every((l) => l.in.includes(s[l.option] ?? '')) || r.then.in.includes(s[r.then.option] ?? ''),
-    )
-  const complete = (i: number, s: Selection): boolean => {
-    const option = open[i]
-    if (!option) return keeps(s)
-    return option.values.some((v) => complete(i + 1, { ...s, [option.id]: v.id }))
-  }
-  return complete(0, selection)
 }
 
 /** Settings that are good but for a few things at random. */
@@ -157,6 +141,34 @@ describe('the gate against trying everything', () => {
     }
     expect(seen.open).toBeGreaterThan(DRAFTS / 50)
     expect(seen.closed).toBeGreaterThan(DRAFTS / 5)
+  })
+
+  it(`says so of what slips ask for too, whose prints have a size: ${DRAFTS} slips`, () => {
+    const random = seeded(10)
+    const sizes = ['small', 'middle', 'large'].map((id) => ({ id, name: id }))
+    const seen = { closed: 0, open: 0, bySize: 0 }
+    for (let i = 0; i < DRAFTS; i++) {
+      const plain = { ...world([]), sizes }
+      const w = { ...world(Array.from({ length: 3 }, (_, n) => randomRule(random, plain, `rule ${n}`))), sizes }
+      // half of the rules are about sizes, so that it is sizes that close
+      const size = sizes[Math.floor(random() * sizes.length)]?.id ?? ''
+      const sized: Rule = {
+        ...{ id: 'sized', because: 'of its size', when: [{ option: 'size', in: [size] }] },
+        then: { option: 'quality', in: [random() < 0.5 ? 'fine' : 'quick'] },
+      }
+      const facts = { ...w.facts, rules: [...w.facts.rules, sized] }
+      const settings = randomSettings(random)
+      const gate = gateOf({ ...w, facts })
+      const asked = sizes[Math.floor(random() * sizes.length)]?.id ?? ''
+      const against = gate.of(settings, { size: asked }).some((f) => f.code === 'against_rules')
+      const can = possible({ ...w, facts }, { ...selectionOf(settings, gate.options), size: asked })
+      const unsaid = settings.printerColour === null && settings.colourMode === 'colour'
+      expect([i, against || unsaid]).toEqual([i, !can || unsaid])
+      seen[can ? 'open' : 'closed'] += 1
+      if (against && !gate.of(settings).some((f) => f.code === 'against_rules')) seen.bySize += 1
+    }
+    expect(seen.open).toBeGreaterThan(DRAFTS / 50)
+    expect(seen.bySize).toBeGreaterThan(DRAFTS / 100)
   })
 })
 

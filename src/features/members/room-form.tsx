@@ -22,6 +22,8 @@ type RoomFields = {
   readonly surfaces: readonly string[]
 }
 
+type Rates = { readonly paperPercent: number; readonly inkPer100Ml: Minor | null; readonly roomShare: Minor }
+
 /** The fields as they are typed: surfaces as one text. */
 const fieldsOf = (r: RoomFields) => {
   const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone, surfaces } = r
@@ -37,7 +39,7 @@ const DECIMALS = [0, 2, 3].map((n) => ({ value: String(n), label: `${n} decimals
 /** The room's own settings and its tariff. */
 export function RoomForm(props: {
   readonly room: RoomFields & { readonly revision: number }
-  readonly tariff: { readonly paperPercent: number; readonly inkPer100Ml: Minor | null; readonly roomShare: Minor }
+  readonly tariff: Rates & { readonly revision: number }
 }) {
   const { tariff } = props
   const room = useRoomForm({
@@ -49,8 +51,11 @@ export function RoomForm(props: {
   })
   const rates = useRoomForm({
     action: 'tariff.set',
-    row: null,
-    values: () => tariff,
+    row: tariff,
+    values: (t): Rates => {
+      const { paperPercent, inkPer100Ml, roomShare } = t ?? tariff
+      return { paperPercent, inkPer100Ml, roomShare }
+    },
     done: 'The tariff holds from now on.',
   })
   return (

@@ -46,7 +46,7 @@ export function Presets(props: {
     tell(
       made.already
         ? 'This preset is here already, with the very same settings.'
-        : ['It is here as a draft.', ...made.differs.map((d) => `${d}.`)].join(' '),
+        : ['It is here as a draft.', ...made.differs.map((d) => `${d}.`), ...made.against].join(' '),
     )
     router.push(`/presets/${made.id}`)
   }

@@ -6,8 +6,8 @@ import { PRINT_STEPS } from '@/core/preset/dialog'
 import type { DialogStep } from '@/core/printer/facts'
 import type { Option } from '@/core/rules/rules'
 import { FormCheck, FormNote, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
 import { keyFrom } from './key-from'
+import { PartForm } from './part-form'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Typed = {
@@ -104,7 +104,7 @@ export function DialogStepForm({
   const others = queue.facts.dialog.filter((d) => d.id !== step?.id).map((d) => ({ value: d.id, label: d.label }))
   const values = namesOf(options, v.showsOption)
   return (
-    <Form form={form} submit={step ? 'Save the step' : 'Add the step'}>
+    <PartForm form={form} queue={queue} submit={step ? 'Save the step' : 'Add the step'}>
       <FormText field={form.at('label')} label="What the dialog calls it" first />
       <FormSelect field={form.at('option')} label="Our setting that is made here" none="" data={settings} />
       <FormText
@@ -135,6 +135,6 @@ export function DialogStepForm({
       )}
       {step ? null : <FormSelect field={form.at('before')} label="It stands before" none="at the end" data={others} />}
       <FormCheck field={form.at('chooseAgain')} label="Set it anew each time, whatever the dialog says" />
-    </Form>
+    </PartForm>
   )
 }

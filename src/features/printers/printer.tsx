@@ -23,6 +23,7 @@ import { QueueFeedForm } from './queue-feed-form'
 import { QueueSection, type RuleWorld } from './queue-section'
 import type { OtherQueue } from './start-from-form'
 import type { ToldView } from './told-section'
+import { QueuesOfPrinter } from './use-queue-save'
 
 /** A printer's page: its queues side by side, feeds to scale, upkeep. */
 export function PrinterPage({
@@ -70,7 +71,7 @@ export function PrinterPage({
     if (await act('printer.delete', { id: printer.id }, `${printer.nickname} is gone.`)) router.push('/printers')
   }
   return (
-    <>
+    <QueuesOfPrinter value={printer.queues}>
       <PageHead title={printer.nickname} sub={printer.makeModel}>
         <a href={`/api/exchange/printer/${printer.id}`} download className="small">
           Save as JSON
@@ -180,7 +181,7 @@ export function PrinterPage({
           </table>
         </section>
       </div>
-    </>
+    </QueuesOfPrinter>
   )
 }
 

@@ -8,12 +8,15 @@ import { fromMm, um } from '@/core/length/length'
 import type { Told } from '@/core/printer/told'
 import { edges } from '@/core/sheet/sheet'
 import { DEMO_PRINTERS } from '../../../demo/printers'
-import { done, hearing, show } from '../../../test/interface'
+import { type Asked, done, hearing, show } from '../../../test/interface'
 import { FIGURES } from '../../../test/slip-facts'
 import { EDGE_CHECK } from '../../../test/views'
+import { BesideMark, SharedLine } from './beside-mark'
 import { ByAddressForm } from './by-address'
 import { EdgeSection } from './edge-section'
+import { QualityForm } from './setting-forms'
 import { ToldSection } from './told-section'
+import { QueuesOfPrinter } from './use-queue-save'
 
 const otter = DEMO_PRINTERS[0]
 const demoQueue = otter?.queues[0]
@@ -137,6 +140,51 @@ const section = (told: Partial<Told> | null, queue: Partial<Queue> = {}) =>
       now={0}
     />,
   )
+
+describe('two queues of one printer', () => {
+  const [quality] = facts.qualities
+  const office: Queue = { ...QUEUE, id: 'r', name: 'Otter, office', isDefault: false }
+  const editing = (): readonly Asked[] => {
+    const asked = hearing(done({ id: 'q' }))
+    show(
+      <QueuesOfPrinter value={[QUEUE, office]}>
+        <QualityForm queue={QUEUE} quality={quality ?? null} onDone={() => undefined} />
+      </QueuesOfPrinter>,
+    )
+    return asked
+  }
+  it('a change is offered to the other one, and made there unless the tick is taken out', async () => {
+    const asked = editing()
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => expect(asked[0]?.body.also).toEqual(['r']))
+  })
+  it('without the tick it is made here alone', async () => {
+    const asked = editing()
+    fireEvent.click(screen.getByLabelText('Also on Otter, office, where it is the same'))
+    fireEvent.click(screen.getByRole('button', { name: 'Save' }))
+    await waitFor(() => expect(asked[0]?.body.also).toEqual([]))
+  })
+  it('what the other has otherwise, or lacks, is marked; what both have is not', () => {
+    const [first, second, third] = facts.mediaSettings
+    if (!first || !second || !third) throw new Error('the demo’s Otter has three media settings')
+    const lacks: Queue = { ...office, facts: { ...facts, mediaSettings: [first, { ...second, group: 'odd' }] } }
+    show(
+      <QueuesOfPrinter value={[QUEUE, lacks]}>
+        {[first, second, third].map((m) => (
+          <p key={m.id}>
+            {m.name} <BesideMark queue={QUEUE} kind="mediaSettings" item={m} />
+          </p>
+        ))}
+        <SharedLine queue={QUEUE} />
+      </QueuesOfPrinter>,
+    )
+    expect(screen.getAllByText(/Otter, office\)/).map((x) => x.textContent)).toEqual([
+      '(otherwise on Otter, office)',
+      '(not on Otter, office)',
+    ])
+    expect(screen.getByText(/^Otter, office has the same 1 media setting, /)).toBeTruthy()
+  })
+})
 
 describe('what a printer tells, on its page', () => {
   it('a queue without an address has nothing to ask', () => {

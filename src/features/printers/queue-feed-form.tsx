@@ -12,9 +12,9 @@ import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
 import { sayLength } from '@/core/words/lengths'
 import { LengthField } from '@/ui/fields/length-field'
 import { FormCheck, FormLength, FormSome, FormText, itemsOf } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
+import { PartForm } from './part-form'
 import { useQueuePart } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
@@ -90,7 +90,7 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
     ])
   const { borderless } = form.values
   return (
-    <Form form={form} submit="Save">
+    <PartForm form={form} queue={queue} submit="Save">
       <p className="soft small">
         Margins as seen when the sheet feeds; the lead edge enters first. The first row whose width holds counts.
       </p>
@@ -163,6 +163,6 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
         <FormLength field={form.at('driftAcross')} label="Drift across" />
         <FormLength field={form.at('driftAlong')} label="Drift along" />
       </div>
-    </Form>
+    </PartForm>
   )
 }

@@ -5,10 +5,11 @@ import type { Queue } from '@/contract/views/printer'
 import type { Minor } from '@/core/money/money'
 import { COLOUR_MODES, PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
 import { FormCheck, FormCount, FormMoney, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
+import { PartForm } from './part-form'
+import { idsOf, useOtherQueues } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 
@@ -33,6 +34,7 @@ export function QueueForm(
   } & Done,
 ) {
   const { queue, base, onDone } = props
+  const others = useOtherQueues(queue)
   const form = useRoomForm({
     action: 'queue.save',
     row: queue,
@@ -42,6 +44,8 @@ export function QueueForm(
       language: q?.language ?? '',
       isDefault: q?.isDefault ?? false,
       shared: q?.shared ?? false,
+      // a new queue changes no other
+      also: idsOf(others),
       facts: typedOf(q?.facts ?? base),
     }),
     input: ({ facts: { bestOnly, ...facts }, ...fields }, q) => ({
@@ -60,7 +64,7 @@ export function QueueForm(
   const below = form.at('facts.twoWayBelowRank')
   const { surfaces } = useWays()
   return (
-    <Form form={form} submit={queue ? 'Save' : 'Add queue'}>
+    <PartForm form={form} queue={queue} submit={queue ? 'Save' : 'Add queue'}>
       {queue ? null : (
         <p className="soft small">It starts with everything that the other queue knows; change what differs.</p>
       )}
@@ -114,6 +118,6 @@ export function QueueForm(
       </div>
       <FormCheck field={form.at('isDefault')} label="The printer’s default queue" />
       <FormCheck field={form.at('shared')} label="Shared with others" />
-    </Form>
+    </PartForm>
   )
 }

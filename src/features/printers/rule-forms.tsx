@@ -6,10 +6,10 @@ import type { Queue } from '@/contract/views/printer'
 import type { Literal, Option, Rule } from '@/core/rules/rules'
 import { sayRule } from '@/core/words/options'
 import { FormNote, FormSelect, FormText } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
 import type { Field } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { keyFrom } from './key-from'
+import { PartForm } from './part-form'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
@@ -86,7 +86,7 @@ export function RuleForm({
   const [when, then] = [form.at('when'), form.at('then')]
   const { because } = form.values
   return (
-    <Form form={form} submit="Save the rule">
+    <PartForm form={form} queue={queue} submit="Save the rule">
       {when.value.map((l, i) => (
         <LiteralFields
           // biome-ignore lint/suspicious/noArrayIndexKey: conditions have no name but their place
@@ -115,7 +115,7 @@ export function RuleForm({
           {sayRule({ ...rule, when: when.there.value, then: then.there?.value ?? then.value, because }, options)}
         </p>
       ) : null}
-    </Form>
+    </PartForm>
   )
 }
 
@@ -144,7 +144,7 @@ export function NoteForm({
   })
   const when = form.at('when')
   return (
-    <Form form={form} submit="Save the note">
+    <PartForm form={form} queue={queue} submit="Save the note">
       <LiteralFields label="When" options={options} literal={when.value} error={needed(when)} onChange={when.set} />
       <FormSelect
         field={form.at('beside')}
@@ -152,6 +152,6 @@ export function NoteForm({
         data={options.map((o) => ({ value: o.id, label: o.name }))}
       />
       <FormNote field={form.at('says')} label="this advice" minRows={1} />
-    </Form>
+    </PartForm>
   )
 }

@@ -6,10 +6,10 @@ import type { Queue } from '@/contract/views/printer'
 import { fromMm, type Um } from '@/core/length/length'
 import type { BlackInk, MediaSetting, Quality, QueueFacts } from '@/core/printer/facts'
 import { FormCheck, FormCount, FormLength, FormNumber, FormSome, FormText, itemsOf } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 import { keyFrom } from './key-from'
+import { PartForm } from './part-form'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
@@ -69,7 +69,7 @@ export function MediaSettingForm({
     rates.set(on ? { ...others, [id]: NOT_SAID } : others)
   }
   return (
-    <Form form={form} submit="Save">
+    <PartForm form={form} queue={queue} submit="Save">
       <div className={lists.row}>
         <FormText field={form.at('name')} label="The printer’s name for it" first />
         <FormText field={form.at('group')} label="Group" />
@@ -118,7 +118,7 @@ export function MediaSettingForm({
         </div>
       ))}
       {Object.keys(rates.value).length === 0 && rates.error ? <p className="level-stop small">{rates.error}</p> : null}
-    </Form>
+    </PartForm>
   )
 }
 
@@ -142,13 +142,13 @@ export function QualityForm({
     then: onDone,
   })
   return (
-    <Form form={form} submit="Save">
+    <PartForm form={form} queue={queue} submit="Save">
       <FormText field={form.at('name')} label="Name" first />
       <div className={lists.row}>
         <FormCount field={form.at('rank')} label="Step, 1 is the coarsest" width={160} />
         <FormCount field={form.at('ppi')} label="Resolution, ppi" width={130} />
       </div>
-    </Form>
+    </PartForm>
   )
 }
 
@@ -167,10 +167,10 @@ export function OwnOptionForm({ queue, onDone }: { readonly queue: Queue } & Don
     then: onDone,
   })
   return (
-    <Form form={form} submit="Add the option">
+    <PartForm form={form} queue={queue} submit="Add the option">
       <FormText field={form.at('name')} label="What its dialog calls it" first />
       <FormText field={form.at('values')} label="Its values, with commas between" placeholder="None, One second" />
       <FormCheck field={form.at('inSeal')} label="It decides how ink lands: a change of it is a new seal" />
-    </Form>
+    </PartForm>
   )
 }

@@ -10,10 +10,10 @@ import type { Option, Rule } from '@/core/rules/rules'
 import { sayRate } from '@/core/words/paper'
 import { readRule } from '@/core/words/read-rule'
 import { FormCheck, FormNote } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
 import { useWays } from '@/ui/unit/unit'
 import { stepSettings } from './dialog-forms'
 import { keyFrom } from './key-from'
+import { PartForm } from './part-form'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
 
 type Props = { readonly queue: Queue; readonly onDone: () => void }
@@ -62,7 +62,7 @@ function TableForm<K extends Kind>(
   })
   const { items, wrong } = readNow(form.values.text, form.values.replace)
   return (
-    <Form form={form} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
+    <PartForm form={form} queue={props.queue} submit={items.length > 0 ? `Save ${items.length}` : 'Save'}>
       <p className="soft small">{props.hint}</p>
       <FormNote field={form.at('text')} label={props.label} minRows={6} first />
       {wrong.length > 0 ? (
@@ -74,7 +74,7 @@ function TableForm<K extends Kind>(
       ) : null}
       {items.length > 0 ? props.shown?.(items) : null}
       {props.whole ? <FormCheck field={form.at('replace')} label="These are all: others of this queue go" /> : null}
-    </Form>
+    </PartForm>
   )
 }
 

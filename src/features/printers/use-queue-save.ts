@@ -1,11 +1,22 @@
 'use client'
 
-import { useState } from 'react'
+import { createContext, useContext, useState } from 'react'
 import type { z } from 'zod'
 import type { Queue } from '@/contract/views/printer'
 import type { QueueFacts } from '@/core/printer/facts'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { useDo } from '@/ui/parts/use-do'
+
+/** All queues of the printer whose parts are edited. */
+export const QueuesOfPrinter = createContext<readonly Queue[]>([])
+
+const NONE: readonly Queue[] = []
+
+/** The printer's other queues; a queue that is yet to be made changes none. */
+export function useOtherQueues(queue: Queue | null): readonly Queue[] {
+  const all = useContext(QueuesOfPrinter)
+  return queue ? all.filter((q) => q.id !== queue.id) : NONE
+}
 
 /** Saves a queue with a part of its facts replaced. */
 export function useQueueSave(queue: Queue) {
@@ -16,6 +27,9 @@ export function useQueueSave(queue: Queue) {
   }
   return { save, busy }
 }
+
+/** Other queues of the printer that take the change too, where they have the same. */
+export type Along = { readonly also: readonly string[] }
 
 /**
  * A form over a part of a queue's facts. Whatever else somebody changed of the queue meanwhile stays as it is there: the
@@ -35,15 +49,17 @@ export function useQueuePart<V extends object, P>(o: {
 }) {
   const { queue, part, schema } = o
   const [opened] = useState(queue)
+  const others = useOtherQueues(queue)
   return useRoomForm({
     action: 'queue.save',
     row: queue,
-    values: (q) => o.values((q ?? opened).facts),
-    input: (values, q) => {
+    values: (q): V & Along => ({ ...o.values((q ?? opened).facts), also: idsOf(others) }),
+    input: ({ also, ...rest }, q) => {
+      const values = rest as unknown as V
       const { facts, ...fields } = q ?? opened
       const parsed = schema.safeParse(part(values, facts))
       // a part that the schema refuses is never sent: the form says why
-      return { ...fields, facts: { ...facts, ...(parsed.success ? o.put(facts, parsed.data, values) : {}) } }
+      return { ...fields, also, facts: { ...facts, ...(parsed.success ? o.put(facts, parsed.data, values) : {}) } }
     },
     part: { schema, of: (values, q) => part(values, (q ?? opened).facts) },
     done: o.done,

@@ -1,12 +1,16 @@
 import { describe, expect, it } from 'vitest'
+import { optionsOf, selectionOf } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { QueueFacts } from '@/core/printer/facts'
 import type { Rule } from '@/core/rules/rules'
 import { sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { presetFile, printerFile } from '@/server/stores/exchange'
+import { presetWorld } from '@/server/stores/preset-world'
 import { readPreset } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { seeded } from '../../../demo/random'
+import { possible } from '../../../test/exhaustive'
 import { TestRoom } from '../../../test/room'
 
 const say = (result: Awaited<ReturnType<TestRoom['act']>>): string => (result.ok ? 'taken' : sayProblem(result.problem))
@@ -117,12 +121,13 @@ describe('a preset as a file', () => {
       id,
       already: true,
       differs: [],
+      against: [],
     })
     const renamed = JSON.stringify({ ...file, name: 'From elsewhere' })
     const first = await room.must(ACTIONS['preset.import'], { text: renamed })
     expect(first.already).toBe(false)
     expect(await room.must(ACTIONS['preset.import'], { text: renamed })).toEqual({
-      ...{ id: first.id, already: true, differs: [] },
+      ...{ id: first.id, already: true, differs: [], against: [] },
     })
     expect(readPreset(room.db, first.id)?.draft).toEqual(file?.settings)
   })
@@ -143,6 +148,49 @@ describe('a preset as a file', () => {
     // a seal that is made up changes nothing
     const forged = { ...file, sealHash: 'ab'.repeat(32), seal: 'FORGED' }
     expect(await room.must(ACTIONS['preset.import'], { text: JSON.stringify(forged) })).toMatchObject({ already: true })
+  })
+  const FILES = process.env.LIBRETA_FULL ? 1000 : 100
+  it(`is told at once what speaks against it here, exactly when it cannot be: ${FILES} files`, async () => {
+    const room = await TestRoom.open()
+    const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
+    const printer = listPrinters(room.db)[0]
+    const queue = printer?.queues[0]
+    if (!file || !printer || !queue) throw new Error('there is a version')
+    const { id, printerId, revision, name, address, language, isDefault, shared } = queue
+    const when = (option: string, value: string, then: string, ...to: readonly string[]): Rule => ({
+      ...{ id: `${option} ${value} ${then}`, because: `of ${value}`, when: [{ option, in: [value] }] },
+      then: { option: then, in: to },
+    })
+    const facts = {
+      ...queue.facts,
+      rules: [
+        when('quality', 'draft', 'mirror', 'on'),
+        when('mirror', 'on', 'bits', '8'),
+        when('bits', '16', 'blackInk', 'matte'),
+        when('blackInk', 'matte', 'printerColour', 'off'),
+      ],
+    }
+    await room.must(ACTIONS['queue.save'], {
+      ...{ id, printerId, revision, name, address, language, isDefault, shared, facts },
+    })
+    const world = { feeds: printer.feeds, facts, ...presetWorld(room.db), sizes: [] }
+    const random = seeded(4)
+    const of = <T>(...list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
+    const seen = { open: 0, closed: 0 }
+    for (let i = 0; i < FILES; i++) {
+      const settings: Settings = {
+        ...file.settings,
+        ...{ qualityId: of('draft', 'photo'), mirror: of(true, false), bits: of(8, 16) },
+        ...{ blackInk: of('photo', 'matte'), printerColour: of('off', 'own') },
+      }
+      const made = await room.must(ACTIONS['preset.import'], {
+        text: JSON.stringify({ ...file, name: `File ${i}`, settings }),
+      })
+      const can = possible(world, selectionOf(settings, optionsOf(world)))
+      expect([i, made.against.length > 0]).toEqual([i, !can])
+      seen[can ? 'open' : 'closed'] += 1
+    }
+    expect(Math.min(seen.open, seen.closed)).toBeGreaterThan(FILES / 10)
   })
   it('finds the room’s own by name, and says what is missing', async () => {
     const room = await TestRoom.open()

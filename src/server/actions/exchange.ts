@@ -7,6 +7,7 @@ import type { Settings } from '@/core/preset/settings'
 import type { PrinterColour, QueueFacts } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'
 import type { Literal } from '@/core/rules/rules'
+import { sayGate } from '@/core/words/gate'
 import { sayReason, sayRuleProblem } from '@/core/words/options'
 import { SETTING_NAMES, sayValue } from '@/core/words/settings'
 import { newId } from '@/server/db/ids'
@@ -26,7 +27,7 @@ import {
 import { action } from '@/server/door/door'
 import { printerFile, printerText } from '@/server/stores/exchange'
 import { presetWorld } from '@/server/stores/preset-world'
-import { readPreset, readSettings } from '@/server/stores/presets'
+import { gateOfQueue, readPreset, readSettings } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { ruleProblems } from './printers'
 
@@ -235,7 +236,8 @@ export const importPreset = action({
       .all()
       .map(({ version }) => ({ presetId: version.presetId, settings: readSettings(version.settings, version.id) }))
     const same = here.find((v) => differences(v.settings, settings).changed.length === 0)
-    if (same) return ok({ value: { id: same.presetId, already: true, differs: [] }, subject: same.presetId })
+    const against = gateOfQueue(db, settings.queueId)?.of(settings).map(sayGate) ?? []
+    if (same) return ok({ value: { id: same.presetId, already: true, differs: [], against }, subject: same.presetId })
     const waiting = db
       .select()
       .from(presets)
@@ -243,7 +245,7 @@ export const importPreset = action({
       .all()
       .find((p) => p.draft !== null)
     if (waiting && JSON.stringify(waiting.draft) === JSON.stringify(settings))
-      return ok({ value: { id: waiting.id, already: true, differs: [] }, subject: waiting.id })
+      return ok({ value: { id: waiting.id, already: true, differs: [], against }, subject: waiting.id })
     const named = db
       .select()
       .from(presetVersions)
@@ -260,7 +262,7 @@ export const importPreset = action({
     db.insert(presets)
       .values({ id, number: nextNumber(db, presets), name: file.name, draft: settings })
       .run()
-    return ok({ value: { id, already: false, differs }, subject: id })
+    return ok({ value: { id, already: false, differs, against }, subject: id })
   },
 })
 

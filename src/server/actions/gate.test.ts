@@ -144,6 +144,53 @@ describe('what is taken out of a queue', () => {
   })
 })
 
+describe('two queues of one printer', () => {
+  const other = (room: TestRoom, id: string) => listPrinters(room.db)[0]?.queues.find((q) => q.id === id)?.facts
+  it('share what they share: a change is made on both, what differs stays, and a tick leaves the other out', async () => {
+    const { room, save, queue } = await opened()
+    const sent = save([])
+    const { id } = await room.must(ACTIONS['queue.save'], {
+      ...{ ...sent, id: null, revision: null, name: 'Otter, driver', isDefault: false },
+      facts: { ...sent.facts, nativePpi: 320 },
+    })
+    const [quality] = sent.facts.qualities
+    const [first, ...rest] = sent.facts.mediaSettings
+    if (!quality || !first) throw new Error('the queue knows nothing')
+    const mediaSettings = [{ ...first, group: 'fine papers' }, ...rest]
+    await room.must(ACTIONS['queue.save'], {
+      ...save([]),
+      facts: { ...sent.facts, mediaSettings, nativePpi: 640 },
+      also: [id],
+    })
+    expect(queue().facts).toMatchObject({ mediaSettings, nativePpi: 640 })
+    expect(other(room, id)).toMatchObject({ mediaSettings, nativePpi: 320 })
+    await room.must(ACTIONS['queue.save'], {
+      ...save([]),
+      facts: { ...queue().facts, mediaSettings: sent.facts.mediaSettings },
+    })
+    expect(other(room, id)?.mediaSettings).toEqual(mediaSettings)
+  })
+  it('save nothing on either when one of them could not take it', async () => {
+    const { room, save, queue } = await opened()
+    const sent = save([])
+    const { id } = await room.must(ACTIONS['queue.save'], {
+      ...{ ...sent, id: null, revision: null, name: 'Otter, driver', isDefault: false },
+      facts: { ...sent.facts, topcoats: ['one coat'] },
+    })
+    const facts = { ...sent.facts, topcoats: ['two coats'] }
+    const coated: Rule = {
+      ...NO_MATTE,
+      when: [{ option: 'quality', in: ['photo'] }],
+      then: { option: 'topcoat', in: ['two coats'] },
+    }
+    expect(
+      await room.act(ACTIONS['queue.save'], { ...sent, facts: { ...facts, rules: [coated] }, also: [id] }),
+    ).toMatchObject({ problem: { code: 'rules', says: [expect.stringMatching(/^Otter, driver: /)] } })
+    expect(queue().facts).toEqual(sent.facts)
+    expect(other(room, id)).toEqual({ ...sent.facts, topcoats: ['one coat'] })
+  })
+})
+
 describe('a rule about sizes', () => {
   it('closes a preset at those sizes alone, on slips and among the presets that are offered', async () => {
     const { room, slip, settings, save, stops } = await opened()

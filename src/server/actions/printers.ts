@@ -1,11 +1,14 @@
 import { and, eq, sql } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { queueFactsSchema } from '@/contract/printer'
+import type { Printer } from '@/contract/views/printer'
+import { same } from '@/core/merge/merge'
 import { Options } from '@/core/options/engine'
 import { optionsOf, rulesOf } from '@/core/options/room-options'
 import type { Feed, QueueFacts } from '@/core/printer/facts'
 import { PARTS, partName, removedFrom } from '@/core/printer/parts'
-import { bad, ok } from '@/core/result/result'
+import { alongWith } from '@/core/printer/shared'
+import { bad, ok, type Result } from '@/core/result/result'
 import { checkRules } from '@/core/rules/rules'
 import { sayRuleProblem } from '@/core/words/options'
 import type { Problem } from '@/core/words/problems'
@@ -278,12 +281,40 @@ function stillNeeded(db: Db, queueId: string, next: QueueFacts): Problem | null 
   return gone('mediaSettings', 'mediaSettingId') ?? gone('qualities', 'qualityId')
 }
 
+/**
+ * What stands in other queues of the printer as it stood in the changed one is changed along with it. A queue that could
+ * not take it is named, and nothing at all is saved.
+ * @returns names of the queues that were changed.
+ */
+function changeAlong(
+  db: Db,
+  printer: Printer | undefined,
+  also: readonly string[],
+  before: QueueFacts,
+  after: QueueFacts,
+): Result<readonly string[], Problem> {
+  const names: string[] = []
+  for (const queue of printer?.queues ?? []) {
+    if (!also.includes(queue.id)) continue
+    const facts = alongWith(before, after, queue.facts)
+    if (same(facts, queue.facts)) continue
+    const wrong = ruleProblems(db, printer?.feeds ?? [], facts)
+    if (wrong.length > 0) return bad({ code: 'rules', says: wrong.map((w) => `${queue.name}: ${w}`) })
+    const needed = stillNeeded(db, queue.id, facts)
+    if (needed) return bad(needed)
+    const saved = revise(db, queues, queue.name, queue.id, queue.revision, { facts })
+    if (!saved.ok) return saved
+    names.push(queue.name)
+  }
+  return ok(names)
+}
+
 export const saveQueue = action({
   name: 'queue.save',
   role: 'keeper',
   input: INPUTS['queue.save'],
   asks: asksWhatCloses('Saved like this, the queue closes what is in use or turns it stale:'),
-  commit({ printerId, id, revision, ...values }, { db }) {
+  commit({ printerId, id, revision, also, ...values }, { db }) {
     if (!printerIn(db, printerId)) return bad({ code: 'not_found', what: 'This printer' })
     if (id && !ownRow(db, queues, id, printerId)) return bad({ code: 'not_found', what: 'This queue' })
     const stray = values.facts.feeds.find((f) => !ownRow(db, feeds, f.feedId, printerId))
@@ -304,8 +335,12 @@ export const saveQueue = action({
     if (values.isDefault) db.update(queues).set({ isDefault: false }).where(eq(queues.printerId, printerId)).run()
     if (id && revision !== null) {
       const saved = revise(db, queues, 'This queue', id, revision, values)
+      if (!saved.ok) return saved
+      const along = before ? changeAlong(db, printer, also, before, values.facts) : ok([])
+      if (!along.ok) return along
       // what was taken out is kept in the history, from where it can be put back
-      return saved.ok ? ok({ value: { id }, subject: id, ...(removed ? { data: { removed } } : {}) }) : saved
+      const data = { ...(removed ? { removed } : {}), ...(along.value.length > 0 ? { along: along.value } : {}) }
+      return ok({ value: { id }, subject: id, ...(Object.keys(data).length > 0 ? { data } : {}) })
     }
     const made = newId()
     db.insert(queues)

@@ -24,7 +24,7 @@ import {
 } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { listPapers } from '@/server/stores/papers'
-import { readRoom } from '@/server/stores/room'
+import { readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
 import { firstDraft, plainFeed, plainQueue } from './plain'
 import { sealVersion } from './presets'
@@ -191,11 +191,14 @@ export const setTariff = action({
   name: 'tariff.set',
   role: 'keeper',
   input: INPUTS['tariff.set'],
-  commit({ validFrom, ...rates }, { db, now }) {
+  commit({ validFrom, revision, ...rates }, { db, now }) {
+    const set = tariffsSet(db)
+    if (revision !== null && revision !== set)
+      return bad({ code: 'stale', what: 'The tariff', yours: revision, now: set, current: { ...tariffAt(db, now) } })
     const id = newId()
     db.insert(tariffs)
       .values({ id, validFrom: validFrom ?? now, ...rates })
       .run()
-    return ok({ value: { id }, subject: id })
+    return ok({ value: { id, revision: set + 1 }, subject: id })
   },
 })

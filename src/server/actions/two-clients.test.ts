@@ -6,6 +6,7 @@ import type { Problem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { readPreset } from '@/server/stores/presets'
 import { readPrinter } from '@/server/stores/printers'
+import { tariffAt, tariffsSet } from '@/server/stores/room'
 import { seeded } from '../../../demo/random'
 import { ROOM_FIELDS, TestRoom } from '../../../test/room'
 
@@ -177,6 +178,15 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
           ...{ revision, stopPpi: 90, cautionPpi: 200, usualCopies: 6, edgeCheckDays: 90, ...v },
         }),
       type: { name: (n) => `Room ${n}`, unit: (n) => (n % 2 === 0 ? 'mm' : 'in') },
+    },
+    {
+      name: 'tariff',
+      read: () => {
+        const { paperPercent, inkPer100Ml, roomShare } = tariffAt(room.db, room.now)
+        return { revision: tariffsSet(room.db), values: { paperPercent, inkPer100Ml, roomShare } }
+      },
+      save: (v, revision) => room.act(ACTIONS['tariff.set'], { revision, ...v }),
+      type: { paperPercent: (n) => n % 900, inkPer100Ml: (n) => n, roomShare: (n) => n },
     },
     {
       name: 'slip',

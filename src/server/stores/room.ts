@@ -1,4 +1,4 @@
-import { lte } from 'drizzle-orm'
+import { count, lte } from 'drizzle-orm'
 import { z } from 'zod'
 import type { Tariff } from '@/core/charge/charge'
 import type { LengthUnit } from '@/core/length/length'
@@ -62,3 +62,6 @@ export function tariffAt(db: Db, at: number): Tariff {
     roomShare: minor(row.roomShare),
   }
 }
+
+/** How many tariffs were ever set: who types a new one is told when another came between. */
+export const tariffsSet = (db: Db): number => db.select({ n: count() }).from(tariffs).get()?.n ?? 0

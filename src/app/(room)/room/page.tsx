@@ -2,7 +2,7 @@ import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { RoomForm } from '@/features/members/room-form'
 import { room } from '@/server/db/open'
-import { readRoom, tariffAt } from '@/server/stores/room'
+import { readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
 
 export const metadata: Metadata = { title: 'Room' }
 
@@ -23,7 +23,7 @@ export default function Page() {
         surfaces: here.surfaces,
         ...here.facts,
       }}
-      tariff={{ paperPercent, inkPer100Ml, roomShare }}
+      tariff={{ paperPercent, inkPer100Ml, roomShare, revision: tariffsSet(room()) }}
     />
   )
 }

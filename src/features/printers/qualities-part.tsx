@@ -1,0 +1,99 @@
+'use client'
+
+import { Button } from '@mantine/core'
+import type { Queue } from '@/contract/views/printer'
+import type { Option } from '@/core/rules/rules'
+import lists from '@/ui/parts/lists.module.css'
+import { FormButton } from '@/ui/parts/panel'
+import { BesideMark } from './beside-mark'
+import css from './printer.module.css'
+import { NoteForm } from './rule-forms'
+import { OwnOptionForm, QualityForm } from './setting-forms'
+import { QualityTableForm } from './table-forms'
+import { useQueueSave } from './use-queue-save'
+
+/** A queue’s qualities, options of the room’s own, and advice. */
+export function QualitiesPart({ queue, options }: { readonly queue: Queue; readonly options: readonly Option[] }) {
+  const { save } = useQueueSave(queue)
+  const { facts } = queue
+  return (
+    <details className={css.part}>
+      <summary>
+        Qualities and options{' '}
+        <span className="soft">
+          {[...facts.qualities.map((q) => q.name), ...facts.ownOptions.map((o) => o.name)].join(', ')}
+        </span>
+      </summary>
+      <ul className={css.rules}>
+        {facts.qualities.map((q) => (
+          <li key={q.id}>
+            <span>
+              Quality <strong>{q.name}</strong>, step {q.rank}, {q.ppi} ppi{' '}
+              <BesideMark queue={queue} kind="qualities" item={q} />
+            </span>
+            <span className={lists.acts}>
+              <FormButton label="Edit" title={q.name}>
+                {(close) => <QualityForm queue={queue} quality={q} onDone={close} />}
+              </FormButton>
+              <Button
+                size="compact-xs"
+                variant="default"
+                onClick={() =>
+                  void save({ qualities: facts.qualities.filter((x) => x.id !== q.id) }, `${q.name} is gone.`)
+                }
+              >
+                Take out
+              </Button>
+            </span>
+          </li>
+        ))}
+        {facts.ownOptions.map((o) => (
+          <li key={o.id}>
+            <span>
+              Option <strong>{o.name}</strong>: {o.values.map((v) => v.name).join(', ')}
+              {o.inSeal ? ', part of the seal' : ''} <BesideMark queue={queue} kind="ownOptions" item={o} />
+            </span>
+            <Button
+              size="compact-xs"
+              variant="default"
+              onClick={() =>
+                void save({ ownOptions: facts.ownOptions.filter((x) => x.id !== o.id) }, `${o.name} is gone.`)
+              }
+            >
+              Take out
+            </Button>
+          </li>
+        ))}
+        {facts.notes.map((n) => (
+          <li key={n.id}>
+            <span>
+              Note beside {options.find((o) => o.id === n.beside)?.name.toLowerCase() ?? n.beside}: {n.says}{' '}
+              <BesideMark queue={queue} kind="notes" item={n} />
+            </span>
+            <Button
+              size="compact-xs"
+              variant="default"
+              onClick={() => void save({ notes: facts.notes.filter((x) => x.id !== n.id) }, 'The note is gone.')}
+            >
+              Take out
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <div className={lists.acts}>
+        <FormButton label="Several qualities" title="Qualities" wide>
+          {(close) => <QualityTableForm queue={queue} onDone={close} />}
+        </FormButton>
+        <FormButton label="New quality" title="A quality">
+          {(close) => <QualityForm queue={queue} quality={null} onDone={close} />}
+        </FormButton>
+        <FormButton label="New option of our own" title="An option that this printer has">
+          {(close) => <OwnOptionForm queue={queue} onDone={close} />}
+        </FormButton>
+        <FormButton label="New note" title="A note">
+          {(close) => <NoteForm queue={queue} options={options} onDone={close} />}
+        </FormButton>
+      </div>
+    </details>
+  )
+}
