@@ -374,7 +374,7 @@ class Filling {
       await log('good', copies)
     }
     for (const [paper, count] of [
-      ['Dune Lustre 260/sheet/297000', 25],
+      ['Dune Lustre 235/sheet/297000', 25],
       ['Fenland Matte/sheet/257000', 50],
     ] as const)
       await this.do(ACTIONS['stock.buy'], { id: found(this.stockIds, paper), delta: count }, this.now - 12 * DAY)
@@ -415,8 +415,8 @@ class Filling {
     await load('Otter', 'rear stack', 'Fenland Matte/sheet/257000', null)
     const roll = this.db.$client
       .prepare('select id from rolls where stock_id = ? order by number desc')
-      .get(found(this.stockIds, 'Dune Lustre 260/roll/610000')) as { id: string }
-    await load('Heron', 'roll', 'Dune Lustre 260/roll/610000', roll.id)
+      .get(found(this.stockIds, 'Dune Lustre 235/roll/610000')) as { id: string }
+    await load('Heron', 'roll', 'Dune Lustre 235/roll/610000', roll.id)
     await this.do(ACTIONS['printer.black'], { id: found(this.printerIds, 'Otter'), holds: 'matte' })
     await this.do(ACTIONS['printer.black'], { id: found(this.printerIds, 'Heron'), holds: 'photo' })
   }

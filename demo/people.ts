@@ -20,7 +20,7 @@ export const DEMO_MEMBERS: readonly Who[] = [
   { name: 'Maude Evenskeld', role: 'member', group: 'Kite-makers’ guild', note: 'Plans must be true to size.' },
   { name: 'Odalys Merriden', role: 'member', group: 'Kite-makers’ guild', note: '' },
   { name: 'Tobiah Ravensholt', role: 'member', group: 'Sky-watch group', note: '' },
-  { name: 'Wilma Starkadder-Noon', role: 'member', group: 'Sky-watch group', note: '' },
+  { name: 'Wilma Sedgeworth-Noon', role: 'member', group: 'Sky-watch group', note: '' },
   { name: 'Jory Pellwick', role: 'member', group: 'Sky-watch group', note: '' },
   { name: 'Geography class 9b', role: 'member', group: null, note: 'The school pays at the end of term.' },
 ]

@@ -106,7 +106,7 @@ export const DEMO_PRINTS: readonly DemoPrint[] = [
     title: 'One lunation',
     file: 'moon-lunation.jpg',
     preset: 'Heron, Dune Lustre roll, grey',
-    member: 'Wilma Starkadder-Noon',
+    member: 'Wilma Sedgeworth-Noon',
     sheet: { roll: 610, length: 140 },
     body: { placing: { mode: 'whole' }, quarter: 0 },
   },
@@ -161,7 +161,11 @@ export const DEMO_WAITING: readonly DemoPrint[] = [
     preset: GREY,
     member: 'Iria Vantongeren',
     sheet: B4,
-    body: { edge: 'borderless', placing: exact('width', 180), darkness: 1, chargeTo: 'group' },
+    // it bleeds off the left edge; the other three stay white
+    body: {
+      ...{ edge: 'borderless', placing: exact('width', 205), anchor: { x: 0, y: 0.5 } },
+      ...{ darkness: 1, chargeTo: 'group' },
+    },
   },
   {
     title: 'Hart’s-tongue',
@@ -204,7 +208,7 @@ export const DEMO_WAITING: readonly DemoPrint[] = [
     title: 'One lunation, long',
     file: 'moon-lunation.jpg',
     preset: 'Heron, Dune Lustre roll, grey',
-    member: 'Wilma Starkadder-Noon',
+    member: 'Wilma Sedgeworth-Noon',
     sheet: { roll: 610, length: 'auto' },
     body: { quarter: 1, placing: exact('long', 900) },
   },

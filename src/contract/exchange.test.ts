@@ -8,7 +8,7 @@ if (!otter) throw new Error('the demo has printers')
 const feeds = otter.feeds.map((f, i) => ({ ...f, id: `feed ${i}` }))
 const file = {
   libreta: 'printer',
-  version: 2,
+  version: 3,
   nickname: otter.nickname,
   makeModel: otter.makeModel,
   feeds,
@@ -51,14 +51,26 @@ describe('a printer as a file', () => {
     expect(facts?.rules.find((r) => r.id === 'among')?.then).toEqual(literal('off', 'none'))
     expect(facts?.notes[0]?.when).toEqual({ option: 'colourMode', in: ['monochrome'] })
   })
+  it('of format 2, where a step that falls back was to be chosen again, is read with its steps', () => {
+    const was = {
+      ...file,
+      version: 2,
+      queues: file.queues.map(({ facts, ...q }) => ({
+        ...q,
+        facts: { ...facts, dialog: facts.dialog.map(({ setAfresh, ...d }) => ({ ...d, chooseAgain: setAfresh })) },
+      })),
+    }
+    expect(read(was)).toMatchObject({ ok: true, value: file })
+    expect(file.queues.flatMap((q) => q.facts.dialog.map((d) => d.setAfresh))).toContain(true)
+  })
   const refused: readonly [string, string, RegExp][] = [
     ['words', 'dear printer', /not a JSON file/],
     ['a preset', JSON.stringify({ ...file, libreta: 'preset' }), /holds a preset, not a printer/],
     ['something else', '[1, 2]', /holds something else/],
-    ['a newer number', JSON.stringify({ ...file, version: 9 }), /format number 9; this Libreta knows up to 2/],
+    ['a newer number', JSON.stringify({ ...file, version: 9 }), /format number 9; this Libreta knows up to 3/],
     [
       'a negative margin',
-      JSON.stringify(file).replace('"left":3400', '"left":-3400'),
+      JSON.stringify(file).replace('"left":3700', '"left":-3700'),
       /queues\.0\.facts\.feeds\.0\.margins\.0\.margins\.left/,
     ],
     [
@@ -95,7 +107,7 @@ describe('a printer as a file', () => {
     const { printer, preset } = exchangeSchemas()
     expect(printer).toMatchObject({
       type: 'object',
-      properties: { version: { const: 2 }, libreta: { const: 'printer' } },
+      properties: { version: { const: 3 }, libreta: { const: 'printer' } },
     })
     expect(JSON.stringify(preset)).toContain('sealHash')
     expect(presetFileSchema.safeParse({}).success).toBe(false)

@@ -1,16 +1,16 @@
 import { z } from 'zod'
 import { bad, ok, type Result } from '@/core/result/result'
-import { exchangeNow } from './former'
+import { exchangeOf2, exchangeOf3 } from './former'
 import { lengthSchema, timeSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema } from './printer'
 import { UPKEEP_KINDS } from './upkeep'
 
 /** The number of the exchange format; raised when a field changes its meaning, with an upgrade in {@link UPGRADES}. */
-export const EXCHANGE_VERSION = 2
+export const EXCHANGE_VERSION = 3
 
 /** How files of older numbers become those of the next, by the number that they have. */
-const UPGRADES: Readonly<Record<number, (data: unknown) => unknown>> = { 1: exchangeNow }
+const UPGRADES: Readonly<Record<number, (data: unknown) => unknown>> = { 1: exchangeOf2, 2: exchangeOf3 }
 
 const queueSchema = z.object({
   name: z.string().min(1).max(120),

@@ -56,11 +56,21 @@ export function queueFactsNow(json: unknown): unknown {
   }
 }
 
+const oldStep = z.looseObject({ chooseAgain: z.boolean() })
+
+/** A step of a dialog in today's words: up to exchange format 2 one that falls back was to be chosen again. */
+export function stepNow(json: unknown): unknown {
+  const old = oldStep.safeParse(json)
+  if (!old.success) return json
+  const { chooseAgain, ...step } = old.data
+  return { ...step, setAfresh: chooseAgain }
+}
+
 const printerFile = z.looseObject({ queues: z.array(z.looseObject({ facts: z.unknown() })) })
 const presetFile = z.looseObject({ settings: z.unknown() })
 
 /** An exchange file of format 1 as one of format 2. */
-export function exchangeNow(json: unknown): unknown {
+export function exchangeOf2(json: unknown): unknown {
   const printer = printerFile.safeParse(json)
   if (printer.success)
     return {
@@ -70,4 +80,19 @@ export function exchangeNow(json: unknown): unknown {
     }
   const preset = presetFile.safeParse(json)
   return preset.success ? { ...preset.data, version: 2, settings: settingsNow(preset.data.settings) } : json
+}
+
+const withSteps = z.looseObject({
+  queues: z.array(z.looseObject({ facts: z.looseObject({ dialog: z.array(z.unknown()) }) })),
+})
+
+/** An exchange file of format 2 as one of format 3. */
+export function exchangeOf3(json: unknown): unknown {
+  const file = withSteps.safeParse(json)
+  if (!file.success) return typeof json === 'object' && json !== null ? { ...json, version: 3 } : json
+  const queues = file.data.queues.map(({ facts, ...q }) => ({
+    ...q,
+    facts: { ...facts, dialog: facts.dialog.map(stepNow) },
+  }))
+  return { ...file.data, version: 3, queues }
 }

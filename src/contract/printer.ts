@@ -139,7 +139,7 @@ export const dialogStepSchema = z
     option: z.string().max(80).nullable(),
     set: z.string().max(200).nullable(),
     after: z.array(keySchema).max(20).readonly(),
-    chooseAgain: z.boolean(),
+    setAfresh: z.boolean(),
     words: z.record(z.string().max(80), z.string().min(1).max(120)).readonly().optional(),
     shows: literalSchema.nullable().optional(),
   })

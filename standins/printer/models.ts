@@ -27,7 +27,7 @@ export type Path = {
   readonly narrow: { readonly upTo: number; readonly margins: Sides } | null
   /** how far ink is said to go past the edges; null: no borderless from this source */
   readonly overspray: Sides | null
-  /** widths with pads under the path, mm; empty: all */
+  /** widths that it prints borderless at, mm; empty: all */
   readonly borderlessWidths: readonly number[]
   readonly borderlessTypes: readonly string[]
 }
@@ -77,7 +77,7 @@ const otterTypes: readonly MediaType[] = [
 
 const otterStack: Path = {
   source: 'main',
-  margins: { left: 3.4, right: 3.4, lead: 5, trail: 12.5 },
+  margins: { left: 3.7, right: 3.7, lead: 4.4, trail: 11.6 },
   narrow: null,
   overspray: same(2.9),
   borderlessWidths: [89, 102, 127, 210, 216, 254, 257, 297, 329],
@@ -107,14 +107,14 @@ const OTTER: Model = {
       keyword: 'main',
       kind: 'stack',
       width: [89, 329],
-      length: [127, 914],
+      length: [127, 870],
       holds: { width: 210, length: 297, left: 18, type: 'lustre' },
     },
     {
       keyword: 'manual',
       kind: 'sheet',
       width: [203, 329],
-      length: [254, 914],
+      length: [260, 870],
       holds: { width: 297, length: 420, left: 1, type: 'cotton' },
     },
   ],
@@ -124,16 +124,16 @@ const OTTER: Model = {
       path: '/ipp/print',
       name: 'Otter, photo',
       qualities: [
-        { value: 3, ppi: 360, minutes: 14, ml: 7.5 },
-        { value: 4, ppi: 720, minutes: 32, ml: 9.4 },
-        { value: 5, ppi: 720, minutes: 58, ml: 11.2 },
+        { value: 3, ppi: 400, minutes: 14, ml: 7.5 },
+        { value: 4, ppi: 800, minutes: 32, ml: 9.4 },
+        { value: 5, ppi: 800, minutes: 58, ml: 11.2 },
       ],
       types: otterTypes.map((t) => t.keyword),
       paths: [
         otterStack,
         {
           source: 'manual',
-          margins: { left: 3.4, right: 3.4, lead: 20, trail: 20 },
+          margins: { left: 3.7, right: 3.7, lead: 17.5, trail: 17.5 },
           narrow: null,
           overspray: null,
           borderlessWidths: [],
@@ -145,7 +145,7 @@ const OTTER: Model = {
     {
       path: '/ipp/office',
       name: 'Otter, office',
-      qualities: [{ value: 3, ppi: 360, minutes: 14, ml: 7.5 }],
+      qualities: [{ value: 3, ppi: 400, minutes: 14, ml: 7.5 }],
       types: ['plain', 'matte-a'],
       paths: [{ ...otterStack, overspray: null, borderlessWidths: [], borderlessTypes: [] }],
       monochrome: false,
@@ -181,14 +181,14 @@ const HERON: Model = {
       keyword: 'main-roll',
       kind: 'roll',
       width: [210, 610],
-      length: [210, 18_000],
-      holds: { width: 610, length: 30_000, left: 24_600, type: 'lustre-a' },
+      length: [210, 14_000],
+      holds: { width: 610, length: 26_000, left: 20_600, type: 'lustre-a' },
     },
     {
       keyword: 'manual',
       kind: 'sheet',
       width: [210, 610],
-      length: [279, 1600],
+      length: [297, 1400],
       holds: { width: 420, length: 594, left: 1, type: 'rag' },
     },
   ],
@@ -198,23 +198,23 @@ const HERON: Model = {
       path: '/ipp/print',
       name: 'Heron',
       qualities: [
-        { value: 3, ppi: 300, minutes: 14, ml: 7.5 },
-        { value: 4, ppi: 300, minutes: 32, ml: 9.4 },
-        { value: 5, ppi: 600, minutes: 58, ml: 11.2 },
+        { value: 3, ppi: 320, minutes: 14, ml: 7.5 },
+        { value: 4, ppi: 320, minutes: 32, ml: 9.4 },
+        { value: 5, ppi: 640, minutes: 58, ml: 11.2 },
       ],
       types: heronTypes.map((t) => t.keyword),
       paths: [
         {
           source: 'main-roll',
-          margins: same(3),
+          margins: same(4),
           narrow: null,
-          overspray: { left: 2.5, right: 2.5, lead: 0, trail: 0 },
-          borderlessWidths: [432, 610],
+          overspray: { left: 2.2, right: 2.2, lead: 0, trail: 0 },
+          borderlessWidths: [420, 610],
           borderlessTypes: ['lustre-a', 'satin'],
         },
         {
           source: 'manual',
-          margins: { left: 3, right: 3, lead: 3, trail: 22 },
+          margins: { left: 4, right: 4, lead: 4, trail: 19 },
           narrow: null,
           overspray: null,
           borderlessWidths: [],

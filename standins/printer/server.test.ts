@@ -77,7 +77,7 @@ describe('malformed requests get the status that the standard asks for', () => {
     ],
     ['no printer-uri', ask(0x000b, [...START, END]), 0x0400],
     ['an operation that is not there', ask(0x4000, [...START, URI, END]), 0x0501],
-    ['no end', ask(0x000b, [...START, URI]), 0x0400],
+    ['no limit', ask(0x000b, [...START, URI]), 0x0400],
     ['only three octets', Buffer.from([2, 0, 0]), 0x0400],
     ['a job that is not there', ask(0x0009, [...START, URI, number(0x21, 'job-id', 99), END]), 0x0406],
     ['no job id', ask(0x0008, [...START, URI, END]), 0x0400],

@@ -4,6 +4,7 @@ import { sameEdges } from '@/core/sheet/sheet'
 import { firstPiece, type PlainPatch } from '@/core/slip/body'
 import { outcomeOf } from '@/core/slip/outcome'
 import { sayFinding } from '@/core/words/checks'
+import { SHORT, sayShort } from '@/core/words/short'
 import { FACTS, FIGURES, facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
 import { CHECKS, runChecks } from './all'
 import { complete } from './complete'
@@ -166,12 +167,12 @@ const CASES: readonly Case[] = [
     says: /only long edge first: load it 310.0 × 280.0 mm/,
   },
   {
-    name: 'no pads at this width',
+    name: 'a width that it does not print borderless at',
     check: 'borderless',
     body: { edge: 'borderless' },
     rest: { size: A4 },
     level: 'stop',
-    says: /not possible at 210 mm across: the rear stack has pads for 257 mm/,
+    says: /not possible at 210 mm across: the rear stack prints borderless only at 257 mm/,
   },
   {
     name: 'no borderless on this feed',
@@ -629,4 +630,14 @@ describe('a picture that is in the profile that it would be converted to', () =>
     expect(says('aa')).toMatch(/^fine: .*stays as it is/)
     expect(says('bb')).not.toMatch(/stays as it is/)
   })
+})
+
+it('every check has a few words for a card, and a figure says more where it can', () => {
+  expect(CHECKS.map((c) => c.id).filter((id) => SHORT[id] === undefined)).toEqual([])
+  const at = { level: 'stop', piece: null } as const
+  expect(sayShort({ ...at, check: 'resolution', code: 'resolution', ppi: 75.9, limit: 90, sharpFromUm: 1 })).toBe(
+    'only 75 ppi',
+  )
+  expect(sayShort({ ...at, check: 'complete', code: 'picture_missing' })).toBe('no picture yet')
+  expect(sayShort({ ...at, check: 'sliver', code: 'picture_decodes' })).toBe('white may show')
 })

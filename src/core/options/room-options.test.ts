@@ -62,7 +62,7 @@ describe('what a room’s queues can be asked for, and what follows from their f
     for (const patch of [
       {},
       { mirror: true, bits: 16 as const, edgeAllowed: 'margins' as const, passes: 'two-way' as const },
-      { topcoat: 'even', blackInk: 'photo' as const, qualityId: 'slow' },
+      { topcoat: 'two coats', blackInk: 'photo' as const, qualityId: 'slow' },
       { colourMode: 'monochrome' as const, printerColour: null, tint: { a: 3, b: -2 } },
       { printerColour: 'driver profile' as const, driverProfile: { name: 'x', intent: 'relative' as const } },
       {

@@ -293,7 +293,7 @@ function qualityRules({ facts, papers }: QueueWorld): readonly Rule[] {
       id: '16 bit',
       when: [is('bits', '16')],
       then: is('quality', ...top.map((q) => q.id)),
-      because: `16 bit is taken at ${listed(top.map((q) => q.name))} only, the highest quality`,
+      because: `16 bits are taken at ${listed(top.map((q) => q.name))} only`,
     })
   const { surfaces, black } = facts.topcoatOn
   if (facts.topcoats.length > 0 && surfaces.length > 0)

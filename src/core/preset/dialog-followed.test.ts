@@ -45,7 +45,7 @@ class Dialog {
 
 /** The keeper's script of that dialog. */
 const step = (label: string, more: Partial<DialogStep>): DialogStep => ({
-  ...{ id: label, label, option: null, set: null, after: [], chooseAgain: false },
+  ...{ id: label, label, option: null, set: null, after: [], setAfresh: false },
   ...more,
 })
 const SCRIPT: readonly DialogStep[] = [
@@ -58,7 +58,7 @@ const SCRIPT: readonly DialogStep[] = [
   }),
   step('Colours', { option: 'printerColour', words: { own: 'By the driver', off: 'None', monochrome: 'Greys' } }),
   step('Toning', { option: 'tint', shows: { option: 'colourMode', in: ['monochrome'] } }),
-  step('Fit', { set: 'Off', chooseAgain: true }),
+  step('Fit', { set: 'Off', setAfresh: true }),
 ]
 
 /** Goes from step to step and does what is written there, nothing else. */

@@ -4,7 +4,7 @@ import { VERSION } from '../../../test/slip-facts'
 import { dialogWalk, type Said, saidOf } from './dialog'
 
 const step = (id: string, more: Partial<DialogStep>): DialogStep => ({
-  ...{ id, label: id.toUpperCase(), option: null, set: null, after: [], chooseAgain: false },
+  ...{ id, label: id.toUpperCase(), option: null, set: null, after: [], setAfresh: false },
   ...more,
 })
 const SAID: readonly Said[] = [
@@ -19,7 +19,7 @@ describe('a dialog, walked', () => {
     const walk = dialogWalk(
       [
         step('source', { option: 'feed' }),
-        step('level', { option: 'quality', words: { fine: '4 of 5' }, after: ['source', 'gone'], chooseAgain: true }),
+        step('level', { option: 'quality', words: { fine: '4 of 5' }, after: ['source', 'gone'], setAfresh: true }),
         step('scale', { set: 'off' }),
         step('count', { option: 'copies', words: { 1: 'one' } }),
         step('unknown', { option: 'own:nothing' }),

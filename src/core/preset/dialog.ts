@@ -54,7 +54,7 @@ export function dialogWalk(dialog: QueueFacts['dialog'], said: readonly Said[]):
       of: step.set === null ? own : null,
       words: step.words ?? {},
       after: step.after.flatMap(label),
-      afresh: step.chooseAgain,
+      afresh: step.setAfresh,
     }
   })
   const stepped = new Set(shown.flatMap((s) => (s.option === 'printerColour' ? [s.option, 'colourMode'] : [s.option])))

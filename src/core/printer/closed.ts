@@ -6,7 +6,7 @@ export type BorderlessClosed =
   | { readonly code: 'borderless_not_on_width'; readonly widthUm: Um; readonly widths: readonly Um[] }
   | { readonly code: 'borderless_not_on_media_setting'; readonly mediaSetting: string }
 
-/** A width counts as one with pads within 0.5 mm: papers are cut no better. */
+/** A width counts as one that prints borderless within 0.5 mm: papers are cut no better. */
 const SAME_WIDTH = 500
 
 /**

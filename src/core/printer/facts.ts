@@ -44,7 +44,7 @@ export type QueueFeed = {
 
 export type Borderless = {
   readonly overspray: Edges
-  /** sheet or roll widths with pads under the path; empty: every width */
+  /** sheet or roll widths that it prints borderless at; empty: every width */
   readonly widths: readonly Um[]
   /** media settings that allow it; empty: every one */
   readonly mediaSettings: readonly string[]
@@ -89,8 +89,8 @@ export type DialogStep = {
   readonly set: string | null
   /** steps that must be chosen before this one shows or takes effect */
   readonly after: readonly string[]
-  /** some dialogs fall back in silence: it is set anew each time, whatever the dialog says */
-  readonly chooseAgain: boolean
+  /** some dialogs fall back in silence: it is set afresh each time, whatever the dialog says */
+  readonly setAfresh: boolean
   /** what the dialog calls our values, by their ids, where it calls them otherwise */
   readonly words?: Readonly<Record<string, string>>
   /** it is there only while this holds */

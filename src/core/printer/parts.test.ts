@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { QUEUE, RULE } from '../../../test/example-facts'
 import { partName, removedFrom } from './parts'
 
-const STEP = { id: 's', label: 'Level', option: 'quality', set: null, after: [], chooseAgain: false }
+const STEP = { id: 's', label: 'Level', option: 'quality', set: null, after: [], setAfresh: false }
 const NOTE = { id: 'n', when: { option: 'feed', in: ['f'] }, beside: 'feed', says: 'slow' }
 const [setting] = QUEUE.mediaSettings
 const [quality] = QUEUE.qualities

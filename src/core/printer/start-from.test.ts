@@ -30,7 +30,7 @@ const THEIRS: { facts: QueueFacts; feeds: ReturnType<typeof feed>[] } = {
         option: 'quality',
         set: null,
         after: [],
-        chooseAgain: false,
+        setAfresh: false,
         shows: { option: 'feed', in: ['b'] },
       },
       {
@@ -39,7 +39,7 @@ const THEIRS: { facts: QueueFacts; feeds: ReturnType<typeof feed>[] } = {
         option: 'quality',
         set: null,
         after: [],
-        chooseAgain: false,
+        setAfresh: false,
         shows: { option: 'feed', in: ['a'] },
       },
     ],

@@ -111,13 +111,13 @@ describe('steps of a dialog as a table', () => {
       option: 'quality',
       set: null,
       after: ['x'],
-      chooseAgain: true,
+      setAfresh: true,
       words: { fine: '4' },
     }
     expect(read('level, quality\nFit\toff, here and there\nWait, pause', [level]).items).toEqual([
       { ...level, label: 'level' },
-      { id: 'fit', label: 'Fit', option: null, set: 'off, here and there', after: [], chooseAgain: false },
-      { id: 'wait', label: 'Wait', option: 'own:pause', set: null, after: [], chooseAgain: false },
+      { id: 'fit', label: 'Fit', option: null, set: 'off, here and there', after: [], setAfresh: false },
+      { id: 'wait', label: 'Wait', option: 'own:pause', set: null, after: [], setAfresh: false },
     ])
   })
   it('what cannot be read is said with its line', () => {

@@ -131,7 +131,7 @@ export function readStepTable(
     else if (items.some((d) => sameName(d.label, label))) wrong.push(`Line ${line}: ${label} is there twice.`)
     else
       items.push({
-        ...{ after: [], chooseAgain: false, ...known },
+        ...{ after: [], setAfresh: false, ...known },
         id:
           known?.id ??
           keyOf(

@@ -15,7 +15,7 @@ type Typed = {
   readonly option: string | null
   readonly set: string
   readonly after: readonly string[]
-  readonly chooseAgain: boolean
+  readonly setAfresh: boolean
   /** a line for each value: what it is here = what the dialog calls it */
   readonly words: string
   readonly showsOption: string | null
@@ -42,7 +42,7 @@ function typedOf(step: DialogStep | null, options: readonly Option[]): Typed {
   const names = namesOf(options, step?.option ?? null)
   return {
     ...{ label: step?.label ?? '', option: step?.option ?? null, set: step?.set ?? '', after: step?.after ?? [] },
-    ...{ chooseAgain: step?.chooseAgain ?? false, before: null },
+    ...{ setAfresh: step?.setAfresh ?? false, before: null },
     words: Object.entries(step?.words ?? {})
       .map(([id, word]) => `${names.find((n) => n.id === id)?.name ?? id} = ${word}`)
       .join('\n'),
@@ -134,7 +134,7 @@ export function DialogStepForm({
         />
       )}
       {step ? null : <FormSelect field={form.at('before')} label="It stands before" none="at the end" data={others} />}
-      <FormCheck field={form.at('chooseAgain')} label="Set it anew each time, whatever the dialog says" />
+      <FormCheck field={form.at('setAfresh')} label="Set afresh each time, whatever the dialog says" />
     </PartForm>
   )
 }

@@ -36,7 +36,7 @@ export function DialogPart({ queue, options }: { readonly queue: Queue; readonly
               </span>
             ) : null}
             {d.shows ? <span className="soft">, while {sayLiteral(d.shows, options)}</span> : null}
-            {d.chooseAgain ? <span className="soft">, set it anew each time</span> : null}{' '}
+            {d.setAfresh ? <span className="soft">, set afresh each time</span> : null}{' '}
             <BesideMark queue={queue} kind="dialog" item={d} />{' '}
             <FormButton label="Edit" title={d.label}>
               {(close) => <DialogStepForm queue={queue} options={options} step={d} onDone={close} />}

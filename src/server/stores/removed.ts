@@ -1,5 +1,6 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import { z } from 'zod'
+import { stepNow } from '@/contract/former'
 import {
   dialogStepSchema,
   mediaSettingSchema,
@@ -65,7 +66,8 @@ const removedSchema = z.object({
     ownOptions: z.array(ownOptionSchema).optional(),
     rules: z.array(ruleSchema).optional(),
     notes: z.array(noteOfQueueSchema).optional(),
-    dialog: z.array(dialogStepSchema).optional(),
+    // the history is never rewritten: a step may stand there in the words of its day
+    dialog: z.array(z.preprocess(stepNow, dialogStepSchema)).optional(),
   }),
 })
 

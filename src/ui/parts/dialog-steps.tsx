@@ -16,7 +16,7 @@ export function DialogSteps({ walk, print }: { readonly walk: DialogWalk; readon
           <li key={d.label}>
             {d.label}: <strong>{say(d.value, d.of, d.words)}</strong>
             {d.after.length > 0 ? <span className="soft small"> after {d.after.join(', ')}</span> : null}
-            {d.afresh ? <span className="soft small">, set it anew each time</span> : null}
+            {d.afresh ? <span className="soft small">, set afresh each time</span> : null}
           </li>
         ))}
       </ol>
