@@ -104,7 +104,7 @@ describe('from a picture to a saved file and a logged run', () => {
     const key = (k: Parameters<Page['keyboard']['press']>[0]) => page.keyboard.press(k)
     await key('1')
     await page.waitForFunction(() => location.pathname === '/bench')
-    await says(page, 'Print as it stands')
+    await says(page, 'Ready')
     await key('n')
     await page.waitForFunction(() => location.pathname.startsWith('/slips/'))
     await says(page, 'Drop a JPEG')

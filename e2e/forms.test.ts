@@ -54,7 +54,7 @@ describe('a form over what two people change', () => {
     expect(await focused(page)).not.toBe('')
     await page.keyboard.type('Wendeline Aster')
     await page.keyboard.press('Enter')
-    await says(page, 'Wendeline Aster is in the room’s books.')
+    await says(page, 'Wendeline Aster is added.')
     expect(one<number>('select count(*) from people where name = ?', 'Wendeline Aster')).toBe(1)
   })
 })

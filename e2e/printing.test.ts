@@ -138,7 +138,7 @@ describe('a printer by its address, from nothing to a print that measures what w
       }
     }
     await says(page, 'saved')
-    await press(page, 'Solve and use it')
+    await press(page, 'Calculate and use it')
     await says(page, /In use for every prediction of this queue and feed/)
     await says(page, /5 sheets/)
     const result = JSON.parse(one<string>('select result from edge_checks where id = ?', checkId))

@@ -214,9 +214,9 @@ describe('the bench', () => {
     expect(screen.getByText('Fenland Matte, B4', { exact: false })).toBeTruthy()
     expect(screen.getByText('checked 9 days ago').className).toBe('level-caution')
     expect(screen.getByRole('heading', { level: 3 }).textContent).toBe(
-      'After Dune, A4 in the rear stack and a swap to photo black1 slip, 3 prints, 1.9 ml ink',
+      'Load Dune A4 in the rear stack; swap to photo black, 1.9 ml1 slip, 3 prints',
     )
-    expect(screen.getByText('A4, 3 copies, Tobiah R.')).toBeTruthy()
+    expect(screen.getByText('3, A4, 3 copies, Tobiah R.')).toBeTruthy()
     expect(screen.getByText('2.31 m²')).toBeTruthy()
   })
   it('an empty one says what comes there', () => {

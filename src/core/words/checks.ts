@@ -113,7 +113,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
     case 'copies_usual':
       return 'A usual number of copies.'
     case 'copies_many':
-      return `${f.copies} copies; more than ${f.usual} is unusual here. Meant so?`
+      return `${f.copies} copies; more than ${f.usual} is unusual here. Look at the number again.`
     case 'paper_in_stock':
       return 'There is paper for all copies.'
     case 'paper_out':
@@ -208,7 +208,7 @@ export function sayBorderlessClosed(why: BorderlessClosed, feed: string, unit: L
     case 'borderless_not_on_feed':
       return `The ${feed} cannot print borderless. Take margins, or a preset for another feed.`
     case 'borderless_not_on_width':
-      return `Borderless is not possible at ${tradeLength(why.widthUm, unit)} across: the ${feed} has pads for ${why.widths.map((w) => tradeLength(w, unit)).join(', ')}.`
+      return `Borderless is not possible at ${tradeLength(why.widthUm, unit)} across: the ${feed} prints borderless only at ${why.widths.map((w) => tradeLength(w, unit)).join(', ')}.`
     case 'borderless_not_on_media_setting':
       return `Borderless is not possible with the media setting ${why.mediaSetting} on the ${feed}.`
     default:

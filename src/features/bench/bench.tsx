@@ -8,7 +8,9 @@ import type { Bench as BenchData, BenchSlip, Lane } from '@/contract/views/bench
 import { tradePair, writeNumber } from '@/core/length/write'
 import type { Needs } from '@/core/slip/needs'
 import { sayFinding } from '@/core/words/checks'
+import { countOf } from '@/core/words/count'
 import { sayForm } from '@/core/words/paper-form'
+import { sayShort } from '@/core/words/short'
 import { useKeys } from '@/ui/keys/use-keys'
 import { sayAgo, sayLongDay } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
@@ -107,16 +109,12 @@ function LaneBox({
           <h2>
             <Link href={`/printers/${printer.id}`}>{printer.nickname}</Link>
           </h2>
+          <span className="soft">{stateOf(lane)}</span>
         </div>
-        <dl className="facts">
-          {printer.loads.length === 0 ? (
-            <>
-              <dt>Loaded</dt>
-              <dd>nothing</dd>
-            </>
-          ) : (
-            printer.loads.map((load) => <LoadFacts key={load.feedId} load={load} />)
-          )}
+        <dl className={css.facts}>
+          {printer.loads.map((load) => (
+            <LoadFacts key={load.feedId} load={load} />
+          ))}
           {printer.blackShared ? (
             <>
               <dt>Black</dt>
@@ -157,6 +155,10 @@ function LaneBox({
   )
 }
 
+/** In a word or two: what a person at the printer would find. */
+const stateOf = ({ printer, prints }: Lane): string =>
+  prints.length > 0 ? 'printing' : printer.loads.length === 0 ? 'nothing loaded' : 'ready'
+
 function LoadFacts({ load }: { readonly load: Lane['printer']['loads'][number] }) {
   const { unit } = useWays()
   return (
@@ -189,19 +191,16 @@ function GroupTitle(props: {
 }) {
   const { needs, count, prints, printer } = props
   const { unit } = useWays()
-  const slips = `${count} ${count === 1 ? 'slip' : 'slips'}${prints > count ? `, ${prints} prints` : ''}`
-  const swap = needs.black ? `a swap to ${needs.black} black` : null
+  const slips = `${countOf(count, 'slip')}${prints > count ? `, ${prints} prints` : ''}`
   const load = needs.load
-    ? `${needs.load.paperName}, ${sayForm(needs.load.roll ? 'roll' : 'sheet', needs.load.width, needs.load.length, unit)} in the ${needs.load.feedName}`
+    ? `load ${needs.load.paperName} ${sayForm(needs.load.roll ? 'roll' : 'sheet', needs.load.width, needs.load.length, unit)} in the ${needs.load.feedName}`
     : null
-  const ink = needs.black ? `, ${writeNumber(printer.swapMicrolitres / 1000, 1)} ml ink` : ''
+  const swap = needs.black ? `swap to ${needs.black} black, ${writeNumber(printer.swapMicrolitres / 1000, 1)} ml` : null
+  const todo = [load, swap].filter((x) => x !== null).join('; ')
   return (
     <h3 className={css.groupTitle}>
-      {!swap && !load ? 'Print as it stands' : `After ${[load, swap].filter(Boolean).join(' and ')}`}
-      <span className="soft">
-        {slips}
-        {ink}
-      </span>
+      {todo === '' ? 'Ready' : `${todo.charAt(0).toUpperCase()}${todo.slice(1)}`}
+      <span className="soft">{slips}</span>
     </h3>
   )
 }
@@ -229,6 +228,7 @@ function Cards({ slips }: { readonly slips: readonly BenchSlip[] }) {
             )}
             <span className={css.cardTitle}>{s.title}</span>
             <span className={css.cardText}>
+              {s.number},{' '}
               {s.sheet
                 ? s.sheet.roll
                   ? tradePair(s.sheet.width, s.sheet.length, unit)
@@ -238,8 +238,8 @@ function Cards({ slips }: { readonly slips: readonly BenchSlip[] }) {
               {s.memberName ? `, ${shortName(s.memberName)}` : ''}
             </span>
             {s.finding ? (
-              <span className={css.finding}>
-                <LevelWord level={s.level} /> {sayFinding(s.finding, unit)}
+              <span className={css.finding} title={sayFinding(s.finding, unit)}>
+                <LevelWord level={s.level} /> {sayShort(s.finding)}
               </span>
             ) : null}
           </Link>

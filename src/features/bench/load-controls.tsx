@@ -38,7 +38,7 @@ export function LoadControls({
   return (
     <div className={css.controls}>
       <Button size="compact-xs" variant="default" onClick={() => setOpen(true)}>
-        Change what is loaded
+        Load
       </Button>
       <Button
         size="compact-xs"
@@ -48,11 +48,11 @@ export function LoadControls({
           void act(
             'upkeep.log',
             { printerId: printer.id, kind: 'nozzle check', at: null, note: '' },
-            `Noted a nozzle check of ${printer.nickname}.`,
+            `Logged a nozzle check of ${printer.nickname}.`,
           )
         }
       >
-        Nozzles checked
+        Log nozzle check
       </Button>
       <Modal opened={open} onClose={() => setOpen(false)} title={`What is in ${printer.nickname}`} centered>
         <div className={css.form}>
@@ -71,8 +71,8 @@ export function LoadControls({
             comboboxProps={{ withinPortal: false }}
             nothingFoundMessage={
               feed?.kind === 'roll'
-                ? 'No opened roll is called so. Open one under Papers & rolls.'
-                : 'No paper is called so.'
+                ? 'No opened roll has that name. Open one under Papers & rolls.'
+                : 'No paper has that name.'
             }
             onChange={(v) => v && void put(v)}
           />

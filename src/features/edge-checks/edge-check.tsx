@@ -41,7 +41,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
     await act(
       'edge-check.solve',
       { id: check.id, revision: revision.current },
-      'Solved. Predictions for this queue and feed use it from now on.',
+      'Calculated. Predictions for this queue and feed use it from now on.',
     )
   }
   const another = async (): Promise<void> => {
@@ -118,7 +118,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
                 />
               ) : (
                 <span className="soft small">
-                  with {check.instrument}, within {sayFine(INSTRUMENTS[check.instrument], unit)}
+                  with {check.instrument}, tolerance {sayFine(INSTRUMENTS[check.instrument], unit)}
                 </span>
               )}
               <span className="soft small" role="status">
@@ -148,7 +148,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
             <span className="serif">3</span> Result
             {open ? (
               <Button size="compact-sm" disabled={!live.ok} loading={busy} onClick={() => void solve()}>
-                Solve and use it
+                Calculate and use it
               </Button>
             ) : null}
           </h2>

@@ -126,14 +126,14 @@ describe('reading a check', () => {
     hearing(done({ revision: 4 }))
     page()
     expect(screen.getByText(/The figures stand here once a sheet is read/)).toBeTruthy()
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Solve and use it' }).disabled).toBe(true)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Calculate and use it' }).disabled).toBe(true)
     readRow(1, '30', '30', '30', '30')
     const left = within(screen.getByRole('row', { name: /^Overspray, left/ }))
     // 2.95 of 257 mm on both sides: 2.95 * 257 / 251.1
     expect(left.getAllByRole('cell').map((c) => c.textContent)).toEqual(['2.9 mm', '3.02 mm', '+0.12 mm'])
     expect(screen.getByText(/It is used once it is solved/)).toBeTruthy()
     expect(screen.getByText(/Fewer than three sheets/)).toBeTruthy()
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Solve and use it' }).disabled).toBe(false)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Calculate and use it' }).disabled).toBe(false)
   })
   it('an edge that is still missing is said, with its sheet', () => {
     hearing(done({ revision: 4 }))
@@ -145,7 +145,7 @@ describe('reading a check', () => {
     const asked = hearing(done({ revision: 4 }), done({ revision: 5 }))
     page()
     readRow(1, '30', '30', '30', '30')
-    fireEvent.click(screen.getByRole('button', { name: 'Solve and use it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Calculate and use it' }))
     await waitFor(() => expect(asked).toHaveLength(2))
     expect(asked.map((a) => [a.action, a.body.revision])).toEqual([
       ['edge-check.read', 3],
@@ -216,7 +216,7 @@ describe('reading a check', () => {
     const asked = hearing({ ok: false, problem: { code: 'unreachable' } })
     page()
     readRow(1, '30', '30', '30', '30')
-    fireEvent.click(screen.getByRole('button', { name: 'Solve and use it' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Calculate and use it' }))
     await waitFor(() => expect(screen.getByText('not saved')).toBeTruthy())
     expect(asked.map((a) => a.action)).toEqual(['edge-check.read'])
   })
@@ -239,7 +239,7 @@ describe('a check that is over', () => {
   it('no longer changes, and says since when it is in use', () => {
     page({ state: 'solved', result, solvedAt: 0, readBy: 'Iria' })
     expect(cell(1, 'left').disabled).toBe(true)
-    expect(screen.queryByRole('button', { name: 'Solve and use it' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Calculate and use it' })).toBeNull()
     expect(screen.getByText(/In use for every prediction/)).toBeTruthy()
     expect(screen.getByText(/read and solved .* by Iria/)).toBeTruthy()
     expect(screen.getByTitle('How each sheet lay against the mean of all')).toBeTruthy()

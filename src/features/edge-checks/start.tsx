@@ -150,7 +150,7 @@ export function StartCheck(page: StartPage) {
                 w={220}
                 data={INSTRUMENT_NAMES.filter((i) => page.tray || i !== 'output tray').map((i) => ({
                   value: i,
-                  label: `${i}, within ${sayFine(INSTRUMENTS[i], unit)}`,
+                  label: `${i}, tolerance ${sayFine(INSTRUMENTS[i], unit)}`,
                 }))}
               />
             </div>

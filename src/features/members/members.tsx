@@ -200,7 +200,7 @@ function PersonForm({
       groupId: p?.groupId ?? null,
       note: p?.note ?? '',
     }),
-    done: (v) => (person ? `${v.name} is saved.` : `${v.name} is in the room’s books.`),
+    done: (v) => (person ? `${v.name} is saved.` : `${v.name} is added.`),
     then: onDone,
   })
   return (

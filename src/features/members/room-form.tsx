@@ -100,7 +100,7 @@ export function RoomForm(props: {
           />
           <div className={lists.fields}>
             <FormCount field={room.at('stopPpi')} label="Stop below, ppi" />
-            <FormCount field={room.at('cautionPpi')} label="Look below, ppi" />
+            <FormCount field={room.at('cautionPpi')} label="Caution below, ppi" />
             <FormCount field={room.at('usualCopies')} label="Usual copies, at most" width={150} />
             <FormCount field={room.at('edgeCheckDays')} label="Edge check good for, days" width={170} />
           </div>

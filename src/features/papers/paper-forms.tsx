@@ -34,7 +34,7 @@ export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & 
       thickness: p?.thickness ?? null,
       note: p?.note ?? '',
     }),
-    done: (v) => (paper ? `${v.name} is saved.` : `${v.name} is in the room’s books.`),
+    done: (v) => (paper ? `${v.name} is saved.` : `${v.name} is added.`),
     then: onDone,
   })
   const { surfaces } = useWays()
@@ -154,7 +154,7 @@ export function CountForm({ stock, onDone }: { readonly stock: Stock } & Done) {
   })
   return (
     <Form form={form} submit="Note the count">
-      <p className="soft">The books say {stock.count}.</p>
+      <p className="soft">Noted so far: {stock.count}.</p>
       <FormCount field={form.at('counted')} label="Counted" />
     </Form>
   )

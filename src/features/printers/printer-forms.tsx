@@ -26,9 +26,7 @@ export function PrinterForm({ printer, onDone }: { readonly printer: Printer | n
       swapMicrolitres: p?.swapMicrolitres ?? 0,
     }),
     done: (v) =>
-      printer
-        ? `${v.nickname} is saved.`
-        : `${v.nickname} is in the room’s books, with a cautious feed and queue to correct.`,
+      printer ? `${v.nickname} is saved.` : `${v.nickname} is added, with a cautious feed and queue to correct.`,
     then: onDone,
   })
   return (

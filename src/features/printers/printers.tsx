@@ -27,7 +27,7 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
     tell(
       made.already
         ? 'This printer is here already, and the file says the very same.'
-        : ['The printer is in the room’s books.', ...made.left].join(' '),
+        : ['The printer is added.', ...made.left].join(' '),
     )
   }
   const shown = printers.filter((p) => holdsText(text, `${p.nickname} ${p.makeModel}`))

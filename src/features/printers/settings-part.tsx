@@ -48,7 +48,7 @@ export function SettingsPart({ queue }: { readonly queue: Queue }) {
               <td>
                 {m.blacks.map((b) => `${b}${m.inkLimit[b] === undefined ? '' : ` ${m.inkLimit[b]} %`}`).join(', ')}
               </td>
-              <td>{m.longest === null ? 'no end' : tradeLength(m.longest, unit)}</td>
+              <td>{m.longest === null ? 'no limit' : tradeLength(m.longest, unit)}</td>
               <td>
                 {facts.qualities
                   .filter((q) => m.rates[q.id])

@@ -101,7 +101,7 @@ export function MediaTableForm(props: Props) {
       kind="mediaSettings"
       label="Media settings"
       names={['media setting is', 'media settings are']}
-      hint="A line each: name, surfaces, blacks, qualities, longest print, group, with slashes inside a cell. Empty means every surface, no black to choose, every quality, no end. Lines of a spreadsheet can be pasted."
+      hint="A line each: name, surfaces, blacks, qualities, longest print, group, with slashes inside a cell. Empty means every surface, no black to choose, every quality, no limit. Lines of a spreadsheet can be pasted."
       schema={mediaSettingSchema}
       read={(text, facts) => readMediaTable(text, facts, surfaces, unit, keyFrom)}
       whole

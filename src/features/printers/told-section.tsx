@@ -77,7 +77,7 @@ export function ToldSection(props: {
           title="It blinks or beeps, so that one sees which machine is at this address"
           onClick={() => void act('queue.identify', { id: queue.id }, 'It shows itself now.')}
         >
-          Let it show itself
+          Identify
         </Button>
         {open.length > 1 ? (
           <Button size="compact-xs" variant="default" loading={busy} onClick={() => take(open.map((p) => p.id))}>

@@ -1,6 +1,7 @@
 'use client'
 
 import Link from 'next/link'
+import { usePathname } from 'next/navigation'
 import { type Um, um } from '@/core/length/length'
 import { sayForm } from '@/core/words/paper-form'
 import { useWays } from '@/ui/unit/unit'
@@ -23,8 +24,9 @@ export type RailPrinter = {
   readonly due: string | null
 }
 
-/** The rail: what is in each printer now. */
+/** The rail: what is in each printer now. The bench says all of it by itself. */
 export function Rail({ printers }: { readonly printers: readonly RailPrinter[] }) {
+  if (usePathname() === '/bench') return null
   return (
     <section className={css.rail} aria-label="In the printers now">
       <div className={css.railHead}>In the printers now</div>

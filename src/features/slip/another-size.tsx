@@ -80,7 +80,7 @@ function Offers(props: Parameters<typeof AnotherSize>[0]) {
         <p className="soft">
           {!shown.room
             ? 'The room keeps no other size that this picture could go on. Add one under Papers & rolls.'
-            : 'No size or paper is called so.'}
+            : 'No size or paper has that name.'}
         </p>
       ) : (
         <div className={css.offers}>

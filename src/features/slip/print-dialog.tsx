@@ -94,7 +94,7 @@ export function PrintDialog(props: {
         )}
         {byHand.length > 0 ? (
           <p className="small">
-            <LevelWord level="caution" /> To be right at the printer, since it cannot be sent: {byHand.join(', ')}.
+            <LevelWord level="caution" /> Set at the printer, since it cannot be sent: {byHand.join(', ')}.
           </p>
         ) : null}
         <FormChoices

@@ -66,7 +66,7 @@ export const SlipHead = memo(function SlipHead(props: {
         disabled={!editable}
         value={body.memberId}
         people={props.people}
-        nothingFoundMessage="Nobody is called so. Add them under Members."
+        nothingFoundMessage="Nobody has that name. Add them under Members."
         onChange={(memberId, who) => {
           if (who) props.onMet(who)
           edit({ memberId })

@@ -41,7 +41,7 @@ export function PresetFields(props: {
               label: `${v.presetName}, version ${v.number}${closed.has(v.id) ? ' (closed)' : ''}`,
             })),
         }))}
-        nothingFoundMessage="No preset is called so."
+        nothingFoundMessage="No preset has that name."
         maxDropdownHeight={320}
         onChange={(id) => id && onVersion(id)}
       />

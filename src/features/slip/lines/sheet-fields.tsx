@@ -60,7 +60,7 @@ export function SheetFields(props: {
           ...(here.length > 0 ? [{ group: `${version?.paper.name}, on the shelf`, items: here.map(item) }] : []),
           { group: here.length > 0 ? 'Other sizes' : 'Sizes', items: others.map(item) },
         ]}
-        nothingFoundMessage="No size is called so. Add it under Sizes."
+        nothingFoundMessage="No size has that name. Add it under Sizes."
         filter={({ options, search }) => meant(options as ComboboxParsedItemGroup[], search, catalogue.sizes, unit)}
         maxDropdownHeight={320}
         onChange={(id) => id && onSheet({ kind: 'size', sizeId: id })}
