@@ -335,7 +335,7 @@ class Filling {
     let runs = 0
     const target = 200
     let at = start + 20 * DAY
-    const pace = (this.now - 4 * DAY - at) / 118
+    const pace = (this.now - 4 * DAY - at) / 165
     while (runs < target) {
       at += pace * (0.4 + this.random() * 1.2)
       const when = Math.min(this.now - DAY, openingHour(at, this.random))

@@ -1,5 +1,5 @@
 import { MantineProvider } from '@mantine/core'
-import { render } from '@testing-library/react'
+import { fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { vi } from 'vitest'
 import { theme } from '@/ui/theme/theme'
@@ -33,3 +33,15 @@ export function hearing(...answers: readonly unknown[]): readonly Asked[] {
 }
 
 export const done = (value: unknown = {}) => ({ ok: true, value })
+
+/** Does what stands behind the quiet menu of a thing; the names of all that stands there. */
+export async function fromMenu(of: string, label: string | null): Promise<readonly string[]> {
+  fireEvent.click(screen.getByRole('button', { name: `More for ${of}` }))
+  const items = await screen.findAllByRole('menuitem')
+  if (label !== null) {
+    const item = items.find((i) => i.textContent === label)
+    if (!item) throw new Error(`${of} has no ${label}`)
+    fireEvent.click(item)
+  }
+  return items.map((i) => i.textContent ?? '')
+}

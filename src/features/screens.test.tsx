@@ -242,6 +242,7 @@ describe('the log', () => {
       copy: 1,
       inkMicrolitres: 430,
       title: 'Fern',
+      pictureId: null,
       memberName: 'Iria',
       printerName: 'Otter',
       presetName: 'Matte',
@@ -268,7 +269,7 @@ describe('the log', () => {
       />,
     )
     const row = screen.getByRole('row', { name: /Fern/ })
-    expect(row.textContent).toBe('Tue 24 Nov 15:059FernIriaMatte, 3Fenland B4spoiled, banding1.230.00')
+    expect(row.textContent).toBe('15:059FernIriaMatte, 3Fenland B4spoiled, banding1.230.00')
   })
   it('says when nothing is there yet', () => {
     show(<Log lines={[]} next={null} totals={{ ...totals, runs: 0 }} printers={[]} members={[]} papers={[]} now={0} />)

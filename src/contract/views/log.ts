@@ -21,6 +21,8 @@ export type RunLine = {
   readonly printId: string
   readonly slipNumber: number
   readonly title: string
+  /** of its first piece, as the record has it */
+  readonly pictureId: string | null
   readonly memberName: string | null
   readonly groupName: string | null
   readonly printerName: string

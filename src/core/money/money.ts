@@ -53,6 +53,13 @@ export function writeMoney(amount: Minor, currency: Currency): string {
   return `${amount < 0 ? '−' : ''}${text}`
 }
 
+/**
+ * An amount with its currency, from which it never parts at the end of a line.
+ * @example writeAmount(minor(157), { code: 'EUR', exponent: 2 }) // '1.57\u00a0EUR'
+ */
+export const writeAmount = (amount: Minor, currency: Currency): string =>
+  `${writeMoney(amount, currency)}\u00a0${currency.code}`
+
 export type MoneyProblem =
   | { readonly code: 'money_unread'; readonly text: string }
   | { readonly code: 'money_too_fine'; readonly text: string; readonly exponent: number }

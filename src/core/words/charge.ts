@@ -1,14 +1,14 @@
 import type { Charge, ChargeLine } from '@/core/charge/charge'
-import { type Currency, type Minor, writeMoney } from '@/core/money/money'
+import { type Currency, type Minor, writeAmount, writeMoney } from '@/core/money/money'
 
 type Said = Pick<Charge, 'unknown'>
 
 /**
  * An amount of a charge: the least that it is, where a line of it is not known.
- * @example sayAmount({ unknown: ['ink'] }, 95, { code: 'EUR', exponent: 2 }) // 'at least 0.95'
+ * @example sayAmount({ unknown: ['ink'] }, 95, { code: 'EUR', exponent: 2 }) // 'at least 0.95\u00a0EUR'
  */
 export const sayAmount = ({ unknown }: Said, amount: Minor, currency: Currency): string =>
-  `${unknown.length > 0 ? 'at least ' : ''}${writeMoney(amount, currency)}`
+  `${unknown.length > 0 ? 'at least ' : ''}${writeAmount(amount, currency)}`
 
 /**
  * A line's amount, which nobody may know.

@@ -61,6 +61,7 @@ export function Bench(props: {
               <strong className="serif">{writeNumber(bench.today.mm2 / 1e6, 2)} m²</strong> paper used
             </span>
           ) : null}
+          <span className={css.explain}>What waits, by what has to be changed in a printer first.</span>
         </p>
         {bench.lanes.map((lane) => (
           <LaneBox key={lane.printer.id} lane={lane} shelf={shelf} now={now} />

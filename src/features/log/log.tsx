@@ -1,10 +1,14 @@
 'use client'
 
+import { Select } from '@mantine/core'
+import { DateInput } from '@mantine/dates'
+import '@mantine/dates/styles.css'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
+import { Fragment } from 'react'
 import type { RunLine } from '@/contract/views/log'
 import { tradePair, writeNumber } from '@/core/length/write'
-import { type Minor, writeMoney } from '@/core/money/money'
+import { type Minor, writeAmount, writeMoney } from '@/core/money/money'
 import { sayForm } from '@/core/words/paper-form'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { MemberSelect } from '@/ui/parts/member-select'
@@ -51,53 +55,56 @@ export function Log(props: {
     router.push(`/log?${next}`)
   }
   const select = (key: string, label: string, options: readonly Option[]) => (
-    <label>
-      <span className="soft small">{label}</span>
-      <select value={params.get(key) ?? ''} onChange={(e) => set(key, e.currentTarget.value)}>
-        <option value="">all</option>
-        {options.map((o) => (
-          <option key={o.id} value={o.id}>
-            {o.name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Select
+      label={label}
+      placeholder="all"
+      size="xs"
+      w={150}
+      clearable
+      data={options.map((o) => ({ value: o.id, label: o.name }))}
+      value={params.get(key)}
+      onChange={(value) => set(key, value ?? '')}
+    />
+  )
+  const day = (key: string, label: string) => (
+    <DateInput
+      label={label}
+      placeholder="any day"
+      size="xs"
+      w={130}
+      clearable
+      valueFormat="D MMM YYYY"
+      value={params.get(key)}
+      onChange={(value) => set(key, value ?? '')}
+    />
   )
   const older = new URLSearchParams(params)
   if (props.next) older.set('after', props.next)
-  let day = ''
+  let last = ''
   return (
     <>
       <PageHead title="Log" sub="every run, one line" />
       <div className={css.filters} role="group" aria-label="Filters">
         {select('printer', 'Printer', props.printers)}
-        <div>
-          <span className="soft small">Member</span>
-          <MemberSelect
-            aria-label="Member"
-            placeholder="all"
-            size="xs"
-            clearable
-            people={props.members}
-            value={params.get('member')}
-            nothingFoundMessage="No member has this name."
-            onChange={(id) => set('member', id ?? '')}
-          />
-        </div>
+        <MemberSelect
+          label="Member"
+          placeholder="all"
+          size="xs"
+          w={180}
+          clearable
+          people={props.members}
+          value={params.get('member')}
+          nothingFoundMessage="No member has this name."
+          onChange={(id) => set('member', id ?? '')}
+        />
         {select('paper', 'Paper', props.papers)}
         {select(
           'outcome',
           'Outcome',
           ['good', 'proof', 'spoiled', 'not known', 'not printed'].map((o) => ({ id: o, name: o })),
         )}
-        <label>
-          <span className="soft small">From</span>
-          <input type="date" value={params.get('from') ?? ''} onChange={(e) => set('from', e.currentTarget.value)} />
-        </label>
-        <label>
-          <span className="soft small">To</span>
-          <input type="date" value={params.get('to') ?? ''} onChange={(e) => set('to', e.currentTarget.value)} />
-        </label>
+        {day('from', 'From')}
+        {day('to', 'To')}
         {params.size > 0 ? (
           <Link href="/log" className="small">
             Show all
@@ -108,10 +115,8 @@ export function Log(props: {
         <strong>{totals.runs}</strong> {totals.runs === 1 ? 'run' : 'runs'}, <strong>{totals.spoiled}</strong> spoiled,{' '}
         <strong>{writeNumber(totals.mm2 / 1e6, 2)} m²</strong> of paper,{' '}
         <strong>{writeNumber(totals.microlitres / 1000, 0)} ml</strong> of ink, cost{' '}
-        <strong>{writeMoney(totals.cost, currency)}</strong>, charged{' '}
-        <strong>
-          {writeMoney(totals.charge, currency)} {currency.code}
-        </strong>
+        <strong>{writeAmount(totals.cost, currency)}</strong>, charged{' '}
+        <strong>{writeAmount(totals.charge, currency)}</strong>
       </p>
       <div className={css.page}>
         {lines.length === 0 ? (
@@ -128,47 +133,67 @@ export function Log(props: {
                 <th scope="col">Paper</th>
                 <th scope="col">Outcome</th>
                 <th scope="col" className="number">
-                  Cost
+                  Cost, {currency.code}
                 </th>
                 <th scope="col" className="number">
-                  Charge
+                  Charge, {currency.code}
                 </th>
               </tr>
             </thead>
             <tbody>
               {lines.map((r) => {
                 const today = sayDay(r.at, timeZone, now)
-                const first = today !== day
-                day = today
+                const first = today !== last
+                last = today
                 return (
-                  <tr key={r.id} data-link>
-                    <td className={css.when}>
-                      {first ? <span className="strong">{today}</span> : null} {sayTime(r.at, timeZone)}
-                    </td>
-                    <td className="number">{r.number}</td>
-                    <td>
-                      <Link href={`/log/${r.id}`} className="strong">
-                        {r.title || `Run ${r.number}`}
-                      </Link>
-                    </td>
-                    <td>{r.memberName ?? ''}</td>
-                    <td>
-                      {r.presetName}, {r.versionNumber}
-                    </td>
-                    <td>
-                      {r.paperName}{' '}
-                      <span className={css.size}>
-                        {r.roll ? tradePair(r.width, r.length, unit) : sayForm('sheet', r.width, r.length, unit)}
-                      </span>
-                    </td>
-                    <td>
-                      <span className={OUTCOME_LEVEL[r.outcome]}>{r.outcome}</span>
-                      {r.corrected ? <span className="soft"> corrected</span> : null}
-                      {r.cause ? `, ${r.cause}` : ''}
-                    </td>
-                    <td className="number">{writeMoney(r.cost, currency)}</td>
-                    <td className="number">{writeMoney(r.charge, currency)}</td>
-                  </tr>
+                  <Fragment key={r.id}>
+                    {first ? (
+                      <tr className={css.day}>
+                        <th colSpan={9} scope="rowgroup">
+                          {today}
+                        </th>
+                      </tr>
+                    ) : null}
+                    <tr data-link>
+                      <td className={css.when}>{sayTime(r.at, timeZone)}</td>
+                      <td className="number">{r.number}</td>
+                      <td>
+                        <div className={css.print}>
+                          {r.pictureId ? (
+                            // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
+                            <img
+                              src={`/api/pictures/${r.pictureId}/thumb`}
+                              alt=""
+                              className={css.thumb}
+                              loading="lazy"
+                            />
+                          ) : (
+                            <span className={css.thumb} />
+                          )}
+                          <Link href={`/log/${r.id}`} className="strong">
+                            {r.title || `Run ${r.number}`}
+                          </Link>
+                        </div>
+                      </td>
+                      <td>{r.memberName ?? ''}</td>
+                      <td>
+                        {r.presetName}, {r.versionNumber}
+                      </td>
+                      <td>
+                        {r.paperName}{' '}
+                        <span className={css.size}>
+                          {r.roll ? tradePair(r.width, r.length, unit) : sayForm('sheet', r.width, r.length, unit)}
+                        </span>
+                      </td>
+                      <td>
+                        <span className={OUTCOME_LEVEL[r.outcome]}>{r.outcome}</span>
+                        {r.corrected ? <span className="soft"> corrected</span> : null}
+                        {r.cause ? `, ${r.cause}` : ''}
+                      </td>
+                      <td className="number">{writeMoney(r.cost, currency)}</td>
+                      <td className="number">{writeMoney(r.charge, currency)}</td>
+                    </tr>
+                  </Fragment>
                 )
               })}
             </tbody>

@@ -5,9 +5,10 @@ import { Fragment } from 'react'
 import type { Run } from '@/contract/views/log'
 import { um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
-import { writeMoney } from '@/core/money/money'
+import { writeAmount } from '@/core/money/money'
 import type { RunRecord } from '@/core/slip/record'
-import { sayAmount } from '@/core/words/charge'
+import { sayAmount, sayChargeLine } from '@/core/words/charge'
+import { FiguresTable } from '@/ui/drawing/figures-table'
 import { type DrawnPiece, SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
@@ -111,9 +112,15 @@ export function RunPage({
             <dd>{record.inkMl === null ? 'not known' : `${writeNumber(run.inkMicrolitres / 1000, 1)} ml`}</dd>
             <dt>Cost</dt>
             <dd>
-              {sayAmount(record, run.cost, currency)} to the room, {writeMoney(run.charge, currency)} charged
+              {sayAmount(record, run.cost, currency)} to the room, {writeAmount(run.charge, currency)} charged
               {record.unknown.length > 0 ? `; ${record.unknown.join(' and ')} not known` : ''}
             </dd>
+            {record.lines.length > 0 ? (
+              <>
+                <dt>Charge</dt>
+                <dd>{record.lines.map((l) => `${l.what} ${sayChargeLine(record, l, currency)}`).join(', ')}</dd>
+              </>
+            ) : null}
             <dt>Logged by</dt>
             <dd>{run.by}</dd>
             {run.note ? (
@@ -123,6 +130,21 @@ export function RunPage({
               </>
             ) : null}
           </dl>
+          {record.pieces.map((p, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a record never changes
+            <div key={i} className={css.promise}>
+              <FiguresTable
+                sheet={sheet.sheet}
+                piece={p}
+                unit={unit}
+                foot={
+                  record.figures.source === 'checked'
+                    ? `Promised when it was printed, by edge check ${record.figures.number}`
+                    : 'Promised when it was printed, from declared figures'
+                }
+              />
+            </div>
+          ))}
           {run.corrections.length > 0 ? (
             <div className={css.answers}>
               <h2>Corrected</h2>

@@ -2,7 +2,7 @@
 
 import Link from 'next/link'
 import type { AccountEntry, AccountView } from '@/contract/views/account'
-import { writeMoney } from '@/core/money/money'
+import { writeAmount } from '@/core/money/money'
 import { FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -24,7 +24,7 @@ export function Account(props: {
   const { currency, timeZone } = useWays()
   return (
     <>
-      <PageHead title={account.name} sub={`owes ${writeMoney(account.owes, currency)} ${currency.code}`}>
+      <PageHead title={account.name} sub={`owes ${writeAmount(account.owes, currency)}`}>
         <Link href="/members" className="small">
           Members
         </Link>
@@ -64,7 +64,7 @@ export function Account(props: {
                   </td>
                   <td className="soft">{e.note}</td>
                   <td className="soft">{e.by}</td>
-                  <td className="number">{writeMoney(e.amount, currency)}</td>
+                  <td className="number">{writeAmount(e.amount, currency)}</td>
                   <td>
                     {e.kind === 'payment' && !e.reverses && !e.reversed ? (
                       <FormButton label="Take back" title="Take this payment back">
@@ -98,9 +98,7 @@ function ReverseForm({ entry, onDone }: { readonly entry: AccountEntry; readonly
   })
   return (
     <Form form={form} submit="Take it back">
-      <p className="soft">
-        {writeMoney(entry.amount, currency)} {currency.code} is booked back; both entries stay.
-      </p>
+      <p className="soft">{writeAmount(entry.amount, currency)} is booked back; both entries stay.</p>
       <FormText field={form.at('note')} label="Why" first />
     </Form>
   )

@@ -1,8 +1,7 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import Link from 'next/link'
-import { type Minor, writeMoney } from '@/core/money/money'
+import { type Minor, writeAmount, writeMoney } from '@/core/money/money'
 import { FormChoices, FormMoney, FormNote, FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -11,6 +10,7 @@ import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { Pages } from '@/ui/parts/pages'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useQueryText } from '@/ui/parts/use-query-text'
@@ -118,9 +118,15 @@ export function Members(props: {
                     <Link href={`/members/account?group=${g.id}`}>{writeMoney(g.owes, currency)}</Link>
                   </td>
                   <td>
-                    <FormButton label="Take a payment" title={`A payment for ${g.name}`}>
-                      {(close) => <PaymentForm groupId={g.id} personId={null} owes={g.owes} onDone={close} />}
-                    </FormButton>
+                    <RowMenu
+                      of={g.name}
+                      acts={[
+                        {
+                          ...{ label: 'Take a payment', title: `A payment for ${g.name}` },
+                          form: (close) => <PaymentForm groupId={g.id} personId={null} owes={g.owes} onDone={close} />,
+                        },
+                      ]}
+                    />
                   </td>
                 </tr>
               ))}
@@ -135,29 +141,32 @@ export function Members(props: {
 function PersonActs({ person, groups }: { readonly person: PersonRow; readonly groups: readonly GroupRow[] }) {
   const { act } = useDo()
   return (
-    <div className={lists.acts}>
-      <FormButton label="Edit" title={person.name}>
-        {(close) => <PersonForm person={person} groups={groups} onDone={close} />}
-      </FormButton>
-      <FormButton label="Take a payment" title={`A payment by ${person.name}`}>
-        {(close) => <PaymentForm personId={person.id} groupId={null} owes={person.owes} onDone={close} />}
-      </FormButton>
-      {person.role === 'member' ? (
-        <Button
-          size="compact-xs"
-          variant="default"
-          onClick={() =>
-            void act(
-              'person.retire',
-              { id: person.id, revision: person.revision },
-              `${person.name} is retired; the log keeps them.`,
-            )
-          }
-        >
-          Retire
-        </Button>
-      ) : null}
-    </div>
+    <RowMenu
+      of={person.name}
+      acts={[
+        {
+          ...{ label: 'Take a payment', title: `A payment by ${person.name}` },
+          form: (close) => <PaymentForm personId={person.id} groupId={null} owes={person.owes} onDone={close} />,
+        },
+        {
+          ...{ label: 'Edit', title: person.name },
+          form: (close) => <PersonForm person={person} groups={groups} onDone={close} />,
+        },
+        ...(person.role === 'member'
+          ? [
+              {
+                ...{ label: 'Make inactive', away: true },
+                act: () =>
+                  void act(
+                    'person.retire',
+                    { id: person.id, revision: person.revision },
+                    `${person.name} is inactive; the log keeps them.`,
+                  ),
+              },
+            ]
+          : []),
+      ]}
+    />
   )
 }
 
@@ -231,14 +240,12 @@ function PaymentForm(props: {
     row: null,
     values: () => ({ amount: owes > 0 ? owes : null, note: '' }),
     input: (v) => ({ personId, groupId, ...v }),
-    done: (v) => `${writeMoney(v.amount ?? owes, currency)} ${currency.code} taken.`,
+    done: (v) => `${writeAmount(v.amount ?? owes, currency)} taken.`,
     then: props.onDone,
   })
   return (
     <Form form={form} submit="Take the payment">
-      <p className="soft">
-        Owes {writeMoney(owes, currency)} {currency.code}.
-      </p>
+      <p className="soft">Owes {writeAmount(owes, currency)}.</p>
       <FormMoney field={form.at('amount')} label="Amount" />
       <FormText field={form.at('note')} label="Note" />
     </Form>

@@ -1,21 +1,22 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { Paper, Stock, StockPriceEntry } from '@/contract/views/paper'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
-import { writeMoney } from '@/core/money/money'
+import { writeAmount } from '@/core/money/money'
 import { sayThickness, sayWeight } from '@/core/words/paper'
 import { sayForm } from '@/core/words/paper-form'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { BuyForm, CountForm, PaperForm, PriceForm, RollForm, StockForm } from './paper-forms'
+import css from './papers.module.css'
 
 /** The room's papers with their stock: sheets on the shelf, rolls with what is left of each. */
 export function Papers({
@@ -56,47 +57,39 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
           {paper.maker ? `${paper.maker}, ` : ''}
           {paper.surface}, {sayWeight(paper.weight)}, {sayThickness(paper.thickness, unit)}
         </span>
-        <span className={lists.acts}>
-          <FormButton label="Edit" title={paper.name}>
-            {(close) => <PaperForm paper={paper} onDone={close} />}
-          </FormButton>
-          <FormButton label="Add a size or roll" title={`${paper.name}, a form to buy it in`}>
-            {(close) => <StockForm paperId={paper.id} onDone={close} />}
-          </FormButton>
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() =>
-              void act(
-                'paper.retire',
-                { id: paper.id, revision: paper.revision },
-                `${paper.name} is no longer offered.`,
-              )
-            }
-          >
-            Retire
-          </Button>
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() => void act('paper.delete', { id: paper.id }, `${paper.name} is gone.`)}
-          >
-            Delete
-          </Button>
-        </span>
+        <RowMenu
+          of={paper.name}
+          text="More"
+          acts={[
+            {
+              ...{ label: 'Add a size or roll', title: `${paper.name}, a form to buy it in` },
+              form: (close) => <StockForm paperId={paper.id} onDone={close} />,
+            },
+            { ...{ label: 'Edit', title: paper.name }, form: (close) => <PaperForm paper={paper} onDone={close} /> },
+            {
+              ...{ label: 'Retire', away: true },
+              act: () =>
+                void act(
+                  'paper.retire',
+                  { id: paper.id, revision: paper.revision },
+                  `${paper.name} is no longer offered.`,
+                ),
+            },
+            {
+              ...{ label: 'Delete', away: true },
+              act: () => void act('paper.delete', { id: paper.id }, `${paper.name} is gone.`),
+            },
+          ]}
+        />
       </div>
       {paper.note ? <p className="soft small">{paper.note}</p> : null}
       {paper.stocks.length === 0 ? <p className="soft">Kept in no size yet.</p> : null}
       {paper.stocks.length > 0 ? (
-        <table className="ruled">
+        <table className={`ruled ${css.forms}`}>
           <thead>
             <tr>
-              <th scope="col" style={{ width: '24%' }}>
-                Form
-              </th>
-              <th scope="col" style={{ width: '22%' }}>
-                On the shelf
-              </th>
+              <th scope="col">Form</th>
+              <th scope="col">On the shelf</th>
               <th scope="col">Opened rolls</th>
               <th scope="col">Price</th>
               <th scope="col">
@@ -131,6 +124,7 @@ function StockLine({
   return (
     <tr>
       <td className="strong">
+        <FormDrawing width={s.width} length={roll ? null : s.length} />
         {roll
           ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
           : sheetName(s.width, s.length, unit)}
@@ -151,39 +145,49 @@ function StockLine({
         ))}
       </td>
       <td>
-        {s.price === null ? 'price not known' : writeMoney(s.price, currency)}
+        {s.price === null ? 'price not known' : writeAmount(s.price, currency)}
         <span className="soft"> {roll ? 'a roll' : `for ${s.pack}`}</span>
         {before ? (
           <span className="soft small">
             {' '}
             since {sayShortDay(since?.validFrom ?? 0, timeZone, now)}, before{' '}
-            {before.price === null ? 'not known' : writeMoney(before.price, currency)}
+            {before.price === null ? 'not known' : writeAmount(before.price, currency)}
           </span>
         ) : null}
       </td>
       <td>
-        <div className={lists.acts}>
-          <FormButton label="Price" title="What it costs">
-            {(close) => <PriceForm stock={s} onDone={close} />}
-          </FormButton>
-          <FormButton label="Bought" title="Bought">
-            {(close) => <BuyForm stock={s} onDone={close} />}
-          </FormButton>
-          <FormButton label="Count" title="Counted by hand">
-            {(close) => <CountForm stock={s} onDone={close} />}
-          </FormButton>
-          {roll ? (
-            <Button
-              size="compact-xs"
-              variant="default"
-              onClick={() => void act('roll.open', { stockId: s.id }, 'A new roll is opened.')}
-            >
-              Open a roll
-            </Button>
-          ) : null}
-        </div>
+        <RowMenu
+          of={roll ? 'these rolls' : sheetName(s.width, s.length, unit)}
+          acts={[
+            {
+              ...{ label: 'Count', title: 'Counted by hand' },
+              form: (close) => <CountForm stock={s} onDone={close} />,
+            },
+            { ...{ label: 'Bought', title: 'Bought' }, form: (close) => <BuyForm stock={s} onDone={close} /> },
+            ...(roll
+              ? [{ label: 'Open a roll', act: () => void act('roll.open', { stockId: s.id }, 'A new roll is opened.') }]
+              : []),
+            { ...{ label: 'Price', title: 'What it costs' }, form: (close) => <PriceForm stock={s} onDone={close} /> },
+          ]}
+        />
       </td>
     </tr>
+  )
+}
+
+/** A form to scale beside its name: a sheet, or how wide a roll is. */
+function FormDrawing({ width, length }: { readonly width: Um; readonly length: Um | null }) {
+  const mm = (v: number): number => v / 1000
+  const [w, h] = [mm(width), length === null ? 300 : mm(length)]
+  return (
+    <svg viewBox="0 0 640 640" className={css.toScale} aria-hidden="true">
+      <path
+        d={length === null ? `M0 640V${640 - h}H${w}V640` : `M0 640V${640 - h}H${w}V640z`}
+        fill="var(--paper-drawn)"
+        stroke="var(--soft)"
+        strokeWidth={18}
+      />
+    </svg>
   )
 }
 

@@ -1,6 +1,5 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
@@ -16,6 +15,7 @@ import { DialogSteps } from '@/ui/parts/dialog-steps'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { Against, Despite } from './against'
@@ -70,48 +70,50 @@ export function PresetPage(props: {
             : preset.draft
               ? `draft of version ${next}`
               : newest
-                ? `version ${newest.number}, seal ${newest.seal}`
+                ? `version ${newest.number}, seal ${newest.seal} (a fingerprint of what decides how ink lands)`
                 : ''
         }
       >
-        {newest ? (
-          <a href={`/api/exchange/preset/${newest.id}`} download className="small">
-            Save as JSON
-          </a>
-        ) : null}
-        <FormButton label="Compare" title="Two versions side by side">
-          {() => <Compare preset={preset} others={props.others} world={world} />}
-        </FormButton>
-        <FormButton label="Carry to another queue" title="Carry to another queue">
-          {(close) => <CarryForm preset={preset} world={world} onDone={close} />}
-        </FormButton>
-        <FormButton label="Rename" title={preset.name}>
-          {(close) => <RenameForm preset={preset} onDone={close} />}
-        </FormButton>
-        <Button
-          size="compact-xs"
-          variant="default"
-          onClick={() =>
-            void act(
-              preset.retired ? 'preset.restore' : 'preset.retire',
-              { id: preset.id, revision: preset.revision },
-              preset.retired ? 'It is offered again.' : 'It is no longer offered; it stays readable.',
-            )
-          }
-        >
-          {preset.retired ? 'Offer it again' : 'Retire'}
-        </Button>
-        {preset.versions.length === 0 ? (
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={async () => {
-              if (await act('preset.delete', { id: preset.id }, 'The draft is gone.')) router.push('/presets')
-            }}
-          >
-            Delete
-          </Button>
-        ) : null}
+        <RowMenu
+          of={preset.name}
+          text="More"
+          acts={[
+            {
+              ...{ label: 'Compare', title: 'Two versions side by side' },
+              form: () => <Compare preset={preset} others={props.others} world={world} />,
+            },
+            {
+              ...{ label: 'Carry to another queue', title: 'Carry to another queue' },
+              form: (close) => <CarryForm preset={preset} world={world} onDone={close} />,
+            },
+            {
+              ...{ label: 'Rename', title: preset.name },
+              form: (close) => <RenameForm preset={preset} onDone={close} />,
+            },
+            ...(newest ? [{ label: 'Save as JSON', href: `/api/exchange/preset/${newest.id}` }] : []),
+            {
+              label: preset.retired ? 'Offer it again' : 'Retire',
+              away: !preset.retired,
+              act: () =>
+                void act(
+                  preset.retired ? 'preset.restore' : 'preset.retire',
+                  { id: preset.id, revision: preset.revision },
+                  preset.retired ? 'It is offered again.' : 'It is no longer offered; it stays readable.',
+                ),
+            },
+            ...(preset.versions.length === 0
+              ? [
+                  {
+                    ...{ label: 'Delete', away: true },
+                    act: () =>
+                      void act('preset.delete', { id: preset.id }, 'The draft is gone.').then((gone) => {
+                        if (gone) router.push('/presets')
+                      }),
+                  },
+                ]
+              : []),
+          ]}
+        />
         {preset.draft ? (
           <FormButton label={`Seal version ${next}`} title={`Seal version ${next}`} primary>
             {(close) => <SealForm preset={preset} number={next} against={props.against} onDone={close} />}
@@ -139,7 +141,6 @@ export function PresetPage(props: {
         {/* biome-ignore lint/a11y/noNoninteractiveTabindex: it scrolls, so the keyboard must reach it */}
         <aside className={css.side} aria-label="About this preset" tabIndex={0}>
           {settings ? <ColourSection settings={settings} world={world} /> : null}
-          {settings ? <DialogSection settings={settings} world={world} /> : null}
           <section>
             <h2>Versions</h2>
             <ol className={css.versions}>
@@ -172,6 +173,7 @@ export function PresetPage(props: {
               ))}
             </ol>
           </section>
+          {settings ? <DialogSection settings={settings} world={world} /> : null}
           <section>
             <h2>What it has done</h2>
             <dl className="facts">

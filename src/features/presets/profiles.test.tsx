@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { done, hearing, show } from '../../../test/interface'
+import { done, fromMenu, hearing, show } from '../../../test/interface'
 import { VERSION } from '../../../test/slip-facts'
 import { type ProfileLine, Profiles } from './profiles'
 import type { PresetView } from './types'
@@ -81,7 +81,7 @@ describe('the room’s profiles', () => {
   it('is retired by one press', async () => {
     const asked = hearing(done({ id: 'fen' }))
     page()
-    fireEvent.click(screen.getByRole('button', { name: 'Retire' }))
+    await fromMenu('fen, 2026', 'Retire')
     await waitFor(() => expect(asked).toEqual([{ action: 'profile.retire', body: { id: 'fen' } }]))
   })
   const add = async (seal: string | null): Promise<void> => {

@@ -12,6 +12,7 @@ import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { tell } from '@/ui/parts/tell'
 import { upload } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
@@ -97,15 +98,20 @@ export function Profiles(props: {
                   </td>
                   <td>{sayDay(p.at, timeZone, now)}</td>
                   <td>
-                    <Button
-                      size="compact-xs"
-                      variant="default"
-                      onClick={() =>
-                        void act('profile.retire', { id: p.id }, `${p.name} is no longer offered; versions keep it.`)
-                      }
-                    >
-                      Retire
-                    </Button>
+                    <RowMenu
+                      of={p.name}
+                      acts={[
+                        {
+                          ...{ label: 'Retire', away: true },
+                          act: () =>
+                            void act(
+                              'profile.retire',
+                              { id: p.id },
+                              `${p.name} is no longer offered; versions keep it.`,
+                            ),
+                        },
+                      ]}
+                    />
                   </td>
                 </tr>
               ))}

@@ -1,10 +1,10 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import type { Queue } from '@/contract/views/printer'
 import type { Option } from '@/core/rules/rules'
 import { sayLiteral } from '@/core/words/options'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { BesideMark } from './beside-mark'
 import { DialogStepForm } from './dialog-forms'
 import css from './printer.module.css'
@@ -38,41 +38,44 @@ export function DialogPart({ queue, options }: { readonly queue: Queue; readonly
             {d.shows ? <span className="soft">, while {sayLiteral(d.shows, options)}</span> : null}
             {d.setAfresh ? <span className="soft">, set afresh each time</span> : null}{' '}
             <BesideMark queue={queue} kind="dialog" item={d} />{' '}
-            <FormButton label="Edit" title={d.label}>
-              {(close) => <DialogStepForm queue={queue} options={options} step={d} onDone={close} />}
-            </FormButton>{' '}
-            <Button
-              size="compact-xs"
-              variant="default"
-              disabled={i === 0}
-              onClick={() => void save({ dialog: moved(facts.dialog, i, i - 1) }, `${d.label} is a step earlier.`)}
-            >
-              Up
-            </Button>{' '}
-            <Button
-              size="compact-xs"
-              variant="default"
-              disabled={i === facts.dialog.length - 1}
-              onClick={() => void save({ dialog: moved(facts.dialog, i, i + 1) }, `${d.label} is a step later.`)}
-            >
-              Down
-            </Button>{' '}
-            <Button
-              size="compact-xs"
-              variant="default"
-              onClick={() =>
-                void save(
-                  {
-                    dialog: facts.dialog
-                      .filter((x) => x.id !== d.id)
-                      .map((x) => ({ ...x, after: x.after.filter((a) => a !== d.id) })),
-                  },
-                  'The step is gone.',
-                )
-              }
-            >
-              Take out
-            </Button>
+            <RowMenu
+              of={`step ${d.label}`}
+              acts={[
+                {
+                  ...{ label: 'Edit', title: `Step ${d.label}` },
+                  form: (close) => <DialogStepForm queue={queue} options={options} step={d} onDone={close} />,
+                },
+                ...(i === 0
+                  ? []
+                  : [
+                      {
+                        label: 'Up',
+                        act: () =>
+                          void save({ dialog: moved(facts.dialog, i, i - 1) }, `${d.label} is a step earlier.`),
+                      },
+                    ]),
+                ...(i === facts.dialog.length - 1
+                  ? []
+                  : [
+                      {
+                        label: 'Down',
+                        act: () => void save({ dialog: moved(facts.dialog, i, i + 1) }, `${d.label} is a step later.`),
+                      },
+                    ]),
+                {
+                  ...{ label: 'Remove', away: true },
+                  act: () =>
+                    void save(
+                      {
+                        dialog: facts.dialog
+                          .filter((x) => x.id !== d.id)
+                          .map((x) => ({ ...x, after: x.after.filter((a) => a !== d.id) })),
+                      },
+                      'The step is gone.',
+                    ),
+                },
+              ]}
+            />
           </li>
         ))}
       </ol>

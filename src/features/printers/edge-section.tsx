@@ -35,7 +35,7 @@ export function EdgeSection(props: {
   const drift = (across: number, along: number): string =>
     `± ${writeLength(um(across), unit)} across, ${writeLength(um(along), unit)} along`
   return (
-    <section className={lists.section} aria-label="Edge checks">
+    <section id="edges" className={lists.section} aria-label="Edge checks">
       <div className={lists.row}>
         <h2>Edge checks</h2>
         <Link href={`/edge-checks/new?printer=${printer.id}`} className={css.linkButton}>

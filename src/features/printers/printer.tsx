@@ -1,18 +1,19 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { Printer, Queue } from '@/contract/views/printer'
 import { fromMm, type LengthUnit } from '@/core/length/length'
-import { tradeLength, writeLength, writeNumber } from '@/core/length/write'
+import { tradeLength, tradeNumber, writeLength, writeNumber } from '@/core/length/write'
 import type { Settings } from '@/core/preset/settings'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
+import { countOf } from '@/core/words/count'
 import { sayDay, sayDuration, sayTime } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { type DueLine, EdgeSection } from './edge-section'
@@ -31,6 +32,7 @@ export function PrinterPage({
   world,
   checks,
   due,
+  upkeepDue,
   heard,
   people,
   formerInks,
@@ -42,6 +44,8 @@ export function PrinterPage({
   readonly world: RuleWorld
   readonly checks: readonly EdgeCheck[]
   readonly due: readonly DueLine[]
+  /** kinds of upkeep that are due */
+  readonly upkeepDue: readonly string[]
   /** what each queue's printer told, by queue */
   readonly heard: Readonly<Record<string, ToldView | null>>
   /** who can have done upkeep */
@@ -55,6 +59,7 @@ export function PrinterPage({
   readonly now: number
 }) {
   const { unit, timeZone } = useWays()
+  const dues = [...upkeepDue, ...(due.length > 0 ? [countOf(due.length, 'edge check')] : [])]
   const { act } = useDo()
   const router = useRouter()
   const retire = async (): Promise<void> => {
@@ -73,20 +78,32 @@ export function PrinterPage({
   return (
     <QueuesOfPrinter value={printer.queues}>
       <PageHead title={printer.nickname} sub={printer.makeModel}>
-        <a href={`/api/exchange/printer/${printer.id}`} download className="small">
-          Save as JSON
-        </a>
         <FormButton label="Edit" title={printer.nickname}>
           {(close) => <PrinterForm printer={printer} onDone={close} />}
         </FormButton>
-        <Button size="compact-xs" variant="default" onClick={() => void retire()}>
-          Retire
-        </Button>
-        <Button size="compact-xs" variant="default" onClick={() => void remove()}>
-          Delete
-        </Button>
+        <RowMenu
+          of={printer.nickname}
+          text="More"
+          acts={[
+            { label: 'Save as JSON', href: `/api/exchange/printer/${printer.id}` },
+            { ...{ label: 'Retire', away: true }, act: () => void retire() },
+            { ...{ label: 'Delete', away: true }, act: () => void remove() },
+          ]}
+        />
       </PageHead>
       <div className={lists.page}>
+        <nav className={css.parts} aria-label="Parts of this page">
+          {[
+            ['feeds', 'Feeds'],
+            ['edges', 'Edge checks'],
+            ['queues', 'Queues'],
+            ['upkeep', 'Upkeep'],
+          ].map(([id, name]) => (
+            <a key={id} href={`#${id}`}>
+              {name}
+            </a>
+          ))}
+        </nav>
         <dl className={`facts ${css.facts}`}>
           <dt>Carriage</dt>
           <dd>{tradeLength(printer.carriage, unit)}</dd>
@@ -107,6 +124,10 @@ export function PrinterPage({
               ? `${printer.holdsBlack ?? 'not known'}; a swap takes ${sayDuration(printer.swapSeconds)} and ${writeNumber(printer.swapMicrolitres / 1000, 1)} ml`
               : 'photo and matte have a channel each'}
           </dd>
+          <dt>Borderless</dt>
+          <dd>{sayBorderless(printer, unit)}</dd>
+          <dt>Due</dt>
+          <dd className={dues.length > 0 ? 'level-caution' : undefined}>{dues.join(', ') || 'nothing'}</dd>
           <dt>Loaded</dt>
           <dd>
             {printer.loads.length > 0
@@ -115,7 +136,7 @@ export function PrinterPage({
           </dd>
         </dl>
 
-        <section className={lists.section}>
+        <section id="feeds" className={lists.section}>
           <div className={lists.row}>
             <h2>Feeds</h2>
             <FormButton label="New feed" title="A feed" wide>
@@ -131,7 +152,7 @@ export function PrinterPage({
 
         <EdgeSection printer={printer} checks={checks} due={due} now={now} />
 
-        <section className={lists.section}>
+        <section id="queues" className={lists.section}>
           <h2>Queues side by side</h2>
           <QueueTable printer={printer} />
         </section>
@@ -148,10 +169,10 @@ export function PrinterPage({
           />
         ))}
 
-        <section className={lists.section}>
+        <section id="upkeep" className={lists.section}>
           <div className={lists.row}>
             <h2>Upkeep</h2>
-            <FormButton label="Note upkeep" title={`Upkeep of ${printer.nickname}`}>
+            <FormButton label="Log upkeep" title={`Upkeep of ${printer.nickname}`}>
               {(close) => <UpkeepForm printer={printer} people={people} onDone={close} />}
             </FormButton>
             <FormButton label="How long each stays good" title={`Upkeep of ${printer.nickname}`}>
@@ -328,7 +349,25 @@ function FeedDrawing({
   )
 }
 
-type Row = { readonly name: string; readonly of: (q: Queue) => string }
+/** The feeds from which a queue prints borderless, by their names. */
+const borderlessFeeds = (q: Queue, feeds: Printer['feeds']): readonly string[] =>
+  feeds.filter((f) => q.facts.feeds.some((x) => x.feedId === f.id && x.borderless)).map((f) => f.name)
+
+/** From which feed and at which widths a printer prints borderless, in words; of whichever queue allows most. */
+function sayBorderless({ queues, feeds }: Printer, unit: LengthUnit): string {
+  const says = feeds.flatMap((f) => {
+    const allowed = queues.flatMap((q) => q.facts.feeds.find((x) => x.feedId === f.id)?.borderless ?? [])
+    const [most] = allowed.toSorted((a, b) => b.widths.length - a.widths.length)
+    if (!most) return []
+    const widths = allowed.some((b) => b.widths.length === 0) ? [] : most.widths
+    return [
+      `${f.name}${widths.length > 0 ? `, ${widths.map((w) => tradeNumber(w, unit)).join(', ')} ${unit} across` : ', every width'}`,
+    ]
+  })
+  return says.join('; ') || 'not allowed'
+}
+
+type Row = { readonly name: string; readonly of: (q: Queue, feeds: Printer['feeds']) => string }
 
 const ROWS: readonly Row[] = [
   { name: 'Address', of: (q) => q.address || 'none given' },
@@ -342,7 +381,7 @@ const ROWS: readonly Row[] = [
   { name: 'Colour mode', of: (q) => q.facts.colourModes.join(', ') },
   { name: 'Printer colour', of: (q) => q.facts.printerColours.join(', ') || 'none' },
   { name: 'Topcoat', of: (q) => q.facts.topcoats.join(', ') || 'none' },
-  { name: 'Borderless on', of: (q) => String(q.facts.feeds.filter((f) => f.borderless).length || 'no feed') },
+  { name: 'Borderless', of: (q, feeds) => borderlessFeeds(q, feeds).join(', ') || 'not allowed' },
   { name: 'Native resolution', of: (q) => `${q.facts.nativePpi} ppi` },
 ]
 
@@ -364,7 +403,7 @@ function QueueTable({ printer }: { readonly printer: Printer }) {
       </thead>
       <tbody>
         {ROWS.map((row) => {
-          const values = printer.queues.map((q) => row.of(q))
+          const values = printer.queues.map((q) => row.of(q, printer.feeds))
           const differs = new Set(values).size > 1
           return (
             <tr key={row.name}>

@@ -1,10 +1,10 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import type { Queue } from '@/contract/views/printer'
 import type { Option } from '@/core/rules/rules'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { BesideMark } from './beside-mark'
 import css from './printer.module.css'
 import { NoteForm } from './rule-forms'
@@ -31,20 +31,20 @@ export function QualitiesPart({ queue, options }: { readonly queue: Queue; reado
               Quality <strong>{q.name}</strong>, step {q.rank}, {q.ppi} ppi{' '}
               <BesideMark queue={queue} kind="qualities" item={q} />
             </span>
-            <span className={lists.acts}>
-              <FormButton label="Edit" title={q.name}>
-                {(close) => <QualityForm queue={queue} quality={q} onDone={close} />}
-              </FormButton>
-              <Button
-                size="compact-xs"
-                variant="default"
-                onClick={() =>
-                  void save({ qualities: facts.qualities.filter((x) => x.id !== q.id) }, `${q.name} is gone.`)
-                }
-              >
-                Take out
-              </Button>
-            </span>
+            <RowMenu
+              of={q.name}
+              acts={[
+                {
+                  ...{ label: 'Edit', title: `Quality ${q.name}` },
+                  form: (close) => <QualityForm queue={queue} quality={q} onDone={close} />,
+                },
+                {
+                  ...{ label: 'Remove', away: true },
+                  act: () =>
+                    void save({ qualities: facts.qualities.filter((x) => x.id !== q.id) }, `${q.name} is gone.`),
+                },
+              ]}
+            />
           </li>
         ))}
         {facts.ownOptions.map((o) => (
@@ -53,15 +53,16 @@ export function QualitiesPart({ queue, options }: { readonly queue: Queue; reado
               Option <strong>{o.name}</strong>: {o.values.map((v) => v.name).join(', ')}
               {o.inSeal ? ', part of the seal' : ''} <BesideMark queue={queue} kind="ownOptions" item={o} />
             </span>
-            <Button
-              size="compact-xs"
-              variant="default"
-              onClick={() =>
-                void save({ ownOptions: facts.ownOptions.filter((x) => x.id !== o.id) }, `${o.name} is gone.`)
-              }
-            >
-              Take out
-            </Button>
+            <RowMenu
+              of={o.name}
+              acts={[
+                {
+                  ...{ label: 'Remove', away: true },
+                  act: () =>
+                    void save({ ownOptions: facts.ownOptions.filter((x) => x.id !== o.id) }, `${o.name} is gone.`),
+                },
+              ]}
+            />
           </li>
         ))}
         {facts.notes.map((n) => (
@@ -70,13 +71,15 @@ export function QualitiesPart({ queue, options }: { readonly queue: Queue; reado
               Note beside {options.find((o) => o.id === n.beside)?.name.toLowerCase() ?? n.beside}: {n.says}{' '}
               <BesideMark queue={queue} kind="notes" item={n} />
             </span>
-            <Button
-              size="compact-xs"
-              variant="default"
-              onClick={() => void save({ notes: facts.notes.filter((x) => x.id !== n.id) }, 'The note is gone.')}
-            >
-              Take out
-            </Button>
+            <RowMenu
+              of={n.says}
+              acts={[
+                {
+                  ...{ label: 'Remove', away: true },
+                  act: () => void save({ notes: facts.notes.filter((x) => x.id !== n.id) }, 'The note is gone.'),
+                },
+              ]}
+            />
           </li>
         ))}
       </ul>

@@ -122,7 +122,7 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
           ))}
           {row.upToWidth === null ? null : (
             <Button size="compact-xs" variant="default" onClick={() => margins.set(rows.filter((_, k) => k !== i))}>
-              Take out
+              Remove
             </Button>
           )}
         </div>

@@ -92,9 +92,9 @@ export function QueueSection({
       <SharedLine queue={queue} />
       <ToldSection printer={printer} queue={queue} shelf={world.shelf} heard={heard} now={now} />
 
-      <RulesPart queue={queue} options={options} derived={derived} />
       <SettingsPart queue={queue} />
       <QualitiesPart queue={queue} options={options} />
+      <RulesPart queue={queue} options={options} derived={derived} />
       <DialogPart queue={queue} options={options} />
     </section>
   )

@@ -1,11 +1,11 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import type { Queue } from '@/contract/views/printer'
 import type { Option, Rule } from '@/core/rules/rules'
+import { countOf } from '@/core/words/count'
 import { sayRule } from '@/core/words/options'
-import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { BesideMark } from './beside-mark'
 import css from './printer.module.css'
 import { RuleForm } from './rule-forms'
@@ -25,7 +25,7 @@ export function RulesPart({
   const { save } = useQueueSave(queue)
   const { facts } = queue
   return (
-    <details className={css.part} open>
+    <details className={css.part}>
       <summary>
         Rules{' '}
         <span className="soft">
@@ -38,18 +38,19 @@ export function RulesPart({
             <span>
               {sayRule(rule, options)} <BesideMark queue={queue} kind="rules" item={rule} />
             </span>
-            <span className={lists.acts}>
-              <FormButton label="Edit" title="A rule" wide>
-                {(close) => <RuleForm queue={queue} options={options} rule={rule} onDone={close} />}
-              </FormButton>
-              <Button
-                size="compact-xs"
-                variant="default"
-                onClick={() => void save({ rules: facts.rules.filter((r) => r.id !== rule.id) }, 'The rule is gone.')}
-              >
-                Take out
-              </Button>
-            </span>
+            <RowMenu
+              of={`the rule because ${rule.because}`}
+              acts={[
+                {
+                  ...{ label: 'Edit', title: 'A rule', wide: true },
+                  form: (close) => <RuleForm queue={queue} options={options} rule={rule} onDone={close} />,
+                },
+                {
+                  ...{ label: 'Remove', away: true },
+                  act: () => void save({ rules: facts.rules.filter((r) => r.id !== rule.id) }, 'The rule is gone.'),
+                },
+              ]}
+            />
           </li>
         ))}
       </ul>
@@ -59,13 +60,18 @@ export function RulesPart({
       <FormButton label="New rule" title="A rule" wide>
         {(close) => <RuleForm queue={queue} options={options} rule={null} onDone={close} />}
       </FormButton>
-      <ul className={css.rules}>
-        {derived.map((rule) => (
-          <li key={rule.id} className="soft">
-            {sayRule(rule, options)}
-          </li>
-        ))}
-      </ul>
+      {derived.length > 0 ? (
+        <details className={css.derived}>
+          <summary className="soft">{countOf(derived.length, 'rule')} that follow from the facts</summary>
+          <ul className={css.rules}>
+            {derived.map((rule) => (
+              <li key={rule.id} className="soft">
+                {sayRule(rule, options)}
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
     </details>
   )
 }

@@ -1,11 +1,10 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import type { Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { sayRate } from '@/core/words/paper'
-import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { useWays } from '@/ui/unit/unit'
 import { BesideMark } from './beside-mark'
 import css from './printer.module.css'
@@ -56,23 +55,23 @@ export function SettingsPart({ queue }: { readonly queue: Queue }) {
                   .join('; ')}
               </td>
               <td>
-                <div className={lists.acts}>
-                  <FormButton label="Edit" title={m.name} wide>
-                    {(close) => <MediaSettingForm queue={queue} setting={m} onDone={close} />}
-                  </FormButton>
-                  <Button
-                    size="compact-xs"
-                    variant="default"
-                    onClick={() =>
-                      void save(
-                        { mediaSettings: facts.mediaSettings.filter((x) => x.id !== m.id) },
-                        `${m.name} is gone.`,
-                      )
-                    }
-                  >
-                    Take out
-                  </Button>
-                </div>
+                <RowMenu
+                  of={m.name}
+                  acts={[
+                    {
+                      ...{ label: 'Edit', title: `Media setting ${m.name}`, wide: true },
+                      form: (close) => <MediaSettingForm queue={queue} setting={m} onDone={close} />,
+                    },
+                    {
+                      ...{ label: 'Remove', away: true },
+                      act: () =>
+                        void save(
+                          { mediaSettings: facts.mediaSettings.filter((x) => x.id !== m.id) },
+                          `${m.name} is gone.`,
+                        ),
+                    },
+                  ]}
+                />
               </td>
             </tr>
           ))}

@@ -7,6 +7,7 @@ import { usePathname, useRouter } from 'next/navigation'
 import { useKeys } from '@/ui/keys/use-keys'
 import { useWays } from '@/ui/unit/unit'
 import css from './shell.module.css'
+import { WordsAndKeys } from './words-and-keys'
 
 type Place = { readonly href: string; readonly name: string; readonly key: string }
 
@@ -27,6 +28,7 @@ const GROUPS: readonly { readonly name: string; readonly places: readonly Place[
       { href: '/papers', name: 'Papers & rolls', key: '8' },
       { href: '/sizes', name: 'Sizes', key: '9' },
       { href: '/members', name: 'Members', key: '0' },
+      { href: '/room', name: 'Room', key: 'r' },
     ],
   },
 ]
@@ -78,6 +80,9 @@ export function Spine({ roomName, tray }: { readonly roomName: string; readonly 
           ))}
         </div>
       ))}
+      <div className={css.help}>
+        <WordsAndKeys />
+      </div>
       <div className={css.ways}>
         <button type="button" className={css.way} onClick={flipUnit} title="Switch the unit (u)">
           {unit === 'mm' ? 'mm' : 'inches'}

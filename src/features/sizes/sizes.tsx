@@ -1,6 +1,5 @@
 'use client'
 
-import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { um } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
@@ -11,6 +10,7 @@ import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -32,7 +32,7 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
       </PageHead>
       <div className={lists.page}>
         <SearchBox what="sizes" text={text} onText={setText} />
-        {shown.length === 0 ? <p className="soft">No size is called “{text.trim()}”. “New size” makes it.</p> : null}
+        {shown.length === 0 ? <p className="soft">No size has the name “{text.trim()}”. “New size” makes it.</p> : null}
         {families.map((family) => {
           const rows = shown.filter((s) => s.family === family)
           if (rows.length === 0) return null
@@ -48,7 +48,7 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
                     <th scope="col" style={{ width: '26%' }}>
                       Size
                     </th>
-                    <th scope="col">Name on the wire</th>
+                    <th scope="col">IPP name</th>
                     <th scope="col">
                       <span className="unseen">Acts</span>
                     </th>
@@ -76,18 +76,19 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
 function SizeActs({ size, revision }: { readonly size: Row; readonly revision: number }) {
   const { act } = useDo()
   return (
-    <div className={lists.acts}>
-      <FormButton label="Edit" title={size.name}>
-        {(close) => <SizeForm size={{ ...size, revision }} onDone={close} />}
-      </FormButton>
-      <Button
-        size="compact-xs"
-        variant="default"
-        onClick={() => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`)}
-      >
-        Retire
-      </Button>
-    </div>
+    <RowMenu
+      of={size.name}
+      acts={[
+        {
+          ...{ label: 'Edit', title: size.name },
+          form: (close) => <SizeForm size={{ ...size, revision }} onDone={close} />,
+        },
+        {
+          ...{ label: 'Retire', away: true },
+          act: () => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`),
+        },
+      ]}
+    />
   )
 }
 

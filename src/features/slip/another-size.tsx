@@ -6,7 +6,7 @@ import { askAboutSlip } from '@/contract/call'
 import type { SlipAnswers } from '@/contract/slip-questions'
 import type { LengthUnit } from '@/core/length/length'
 import { tradePair, writeNumber } from '@/core/length/write'
-import { writeMoney } from '@/core/money/money'
+import { writeAmount } from '@/core/money/money'
 import { inSize } from '@/core/offer/other-sizes'
 import type { PrintBody, SlipBody } from '@/core/slip/body'
 import { sayFinding } from '@/core/words/checks'
@@ -125,7 +125,7 @@ function Offers(props: Parameters<typeof AnotherSize>[0]) {
                   <td>{tradePair(o.printed.w, o.printed.h, unit)}</td>
                   <td className="number">{o.lossPercent < 0.05 ? 'nothing' : `${writeNumber(o.lossPercent, 1)} %`}</td>
                   <td className="number">{writeNumber(o.ppi, 0)}</td>
-                  <td className="number">{o.charge === null ? 'unknown' : writeMoney(o.charge, currency)}</td>
+                  <td className="number">{o.charge === null ? 'unknown' : writeAmount(o.charge, currency)}</td>
                   <td>
                     <Button
                       size="compact-xs"

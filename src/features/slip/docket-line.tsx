@@ -1,6 +1,6 @@
 'use client'
 
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect, useRef } from 'react'
 import type { Line } from './sentences'
 import css from './slip.module.css'
 
@@ -10,12 +10,19 @@ export function DocketLine(props: {
   readonly label: string
   readonly line: Line
   readonly open: boolean
+  /** of which a small picture stands at its end */
+  readonly pictureId?: string | null
   readonly onToggle: () => void
   readonly children: ReactNode
 }) {
   const { number, label, line, open, onToggle } = props
+  const section = useRef<HTMLElement>(null)
+  // what was opened is in view as far as it goes, its head first
+  useEffect(() => {
+    if (open) section.current?.scrollIntoView({ block: 'nearest' })
+  }, [open])
   return (
-    <section className={css.line} data-open={open || undefined} aria-label={label}>
+    <section ref={section} className={css.line} data-open={open || undefined} aria-label={label}>
       <button type="button" className={css.lineHead} aria-expanded={open} onClick={onToggle}>
         <span className={css.lineNumber}>{number}</span>
         <span className={css.lineLabel}>{label}</span>
@@ -23,6 +30,10 @@ export function DocketLine(props: {
           <span className={css.lineSays}>{line.says}</span>
           <span className={css.lineDetail}>{line.detail}</span>
         </span>
+        {props.pictureId ? (
+          // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
+          <img src={`/api/pictures/${props.pictureId}/thumb`} alt="" className={css.lineThumb} />
+        ) : null}
       </button>
       {open ? <div className={css.lineBody}>{props.children}</div> : null}
     </section>

@@ -79,7 +79,7 @@ export function Docket(props: {
   })
   return (
     <>
-      <DocketLine {...line('picture', pictureLine(shown, piece.crop))}>
+      <DocketLine {...line('picture', pictureLine(shown, piece.crop))} pictureId={piece.pictureId}>
         <PictureFields
           picture={shown}
           crop={piece.crop}

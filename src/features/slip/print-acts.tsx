@@ -43,11 +43,12 @@ export function PrintActs(props: {
   return (
     <>
       <div className={css.row}>
-        <Button disabled={why !== null} onClick={props.onPrint} title="Send it to the printer and log it (p)">
+        <Button px="sm" disabled={why !== null} onClick={props.onPrint} title="Send it to the printer and log it (p)">
           Print and log
         </Button>
         <SaveFileButton save={props.save} ready={ready} />
         <Button
+          px="sm"
           variant="default"
           disabled={shut !== null}
           onClick={props.onLog}

@@ -45,7 +45,13 @@ export function SaveFileButton(props: { readonly save: ReturnType<typeof useSave
       </span>
     )
   return (
-    <Button variant="outline" disabled={!ready} onClick={() => void save.start()} title="Save the print-ready file (s)">
+    <Button
+      px="sm"
+      variant="outline"
+      disabled={!ready}
+      onClick={() => void save.start()}
+      title="Save the print-ready file (s)"
+    >
       Save file
     </Button>
   )

@@ -112,7 +112,7 @@ export function placingLine(
     laid.placed.lossPercent >= 0.05 ? `, ${writeNumber(laid.placed.lossPercent, 1)} % of the picture lost` : ''
   return {
     says: `${mode}, ${measuredPair(laid.asked.w, laid.asked.h, unit)}${centring}`,
-    detail: `${writeNumber(ppi, 0)} ppi, sharp from ${sayDistance(sharpFrom(ppi), unit)}${lost}`,
+    detail: `${laid.quarter === 0 ? '' : `turned ${laid.quarter * 90}° clockwise, `}${writeNumber(ppi, 0)} ppi, sharp from ${sayDistance(sharpFrom(ppi), unit)}${lost}`,
   }
 }
 

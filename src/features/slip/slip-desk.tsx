@@ -192,7 +192,7 @@ export function SlipDesk(page: SlipPage) {
         inTurn={saved.inTurn}
       />
       {state.kind === 'conflict' ? <Conflict mine={body} theirs={state.theirs} onSettle={settle} /> : null}
-      <section className={css.docket} aria-label="Docket">
+      <section className={css.docket} aria-label="Docket" data-done={editable ? undefined : true}>
         {wanted.length > 1 ? (
           <PrintList
             wanted={wanted}

@@ -47,7 +47,7 @@ export function Slips({
   useKeys({ n: () => void add() })
   return (
     <>
-      <PageHead title="Slips">
+      <PageHead title="Slips" sub="a slip is one request of a member, from picture to prints">
         <Button loading={busy} onClick={() => void add()} title="New slip (n)">
           New slip
         </Button>

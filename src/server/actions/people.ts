@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { minor, writeMoney } from '@/core/money/money'
+import { minor, writeAmount } from '@/core/money/money'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
@@ -98,7 +98,7 @@ export const retirePerson = action({
       const currency = readRoom(db)?.currency
       return () => [
         ...(list.length > 0 ? [saySlips(list, ['is', 'are'], 'under way for them').trim()] : []),
-        ...(currency && due !== 0 ? [`They owe ${writeMoney(minor(due), currency)} ${currency.code}.`] : []),
+        ...(currency && due !== 0 ? [`They owe ${writeAmount(minor(due), currency)}.`] : []),
       ]
     },
   },
@@ -122,7 +122,7 @@ export const pay = action({
       return () =>
         currency && name !== null && amount > Math.max(0, due)
           ? [
-              `${name} owes ${writeMoney(minor(due), currency)} ${currency.code}; ${writeMoney(minor(amount), currency)} would be taken.`,
+              `${name} owes ${writeAmount(minor(due), currency)}; ${writeAmount(minor(amount), currency)} would be taken.`,
             ]
           : []
     },

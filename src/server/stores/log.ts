@@ -43,6 +43,9 @@ const columns = {
   versionNumber: presetVersions.number,
   seal: presetVersions.seal,
   paperName: papers.name,
+  pictureId: sql<
+    string | null
+  >`(select json_extract(${runRecords.body}, '$.pieces[0].picture.id') from ${runRecords} where ${runRecords.runId} = ${runs.id})`,
 }
 
 const base = (db: Db) =>
@@ -68,6 +71,7 @@ const toLine = (r: Row): RunLine => ({
   printId: r.part.printId,
   slipNumber: r.slipNumber,
   title: r.title,
+  pictureId: r.pictureId,
   memberName: r.memberName,
   groupName: r.groupName,
   printerName: r.printerName,

@@ -46,9 +46,11 @@ export function SheetDrawing(props: {
   /** the piece that has its dimensions and is moved */
   readonly at: number
   readonly anchor: Anchor
+  /** it comes out without colour */
+  readonly grey?: boolean
   readonly onAnchor?: (anchor: Anchor) => void
 }) {
-  const { sheet, pieces, picture, unit, at, anchor, onAnchor } = props
+  const { sheet, pieces, picture, unit, at, anchor, grey = false, onAnchor } = props
   const { ref, width, height } = useElementSize()
   const w = width || 700
   const h = height || 500
@@ -83,6 +85,7 @@ export function SheetDrawing(props: {
             px={px}
             anchor={anchor}
             dimensions={i === at}
+            grey={grey}
             {...(onAnchor && i === at ? { onAnchor } : {})}
           />
         ))}
@@ -133,7 +136,8 @@ const SheetGround = memo(function SheetGround(props: {
             strokeWidth={px}
             strokeDasharray={`${5 * px} ${3 * px}`}
           />
-          <text x={W + 44 * px} y={-8 * px} fontSize={11 * px} fill="var(--stop)">
+          <Leader x={W + mm(o.right)} y={-mm(o.lead)} toX={W + 52 * px} toY={-12 * px} px={px} />
+          <text x={W + 55 * px} y={-8 * px} fontSize={11 * px} fill="var(--stop)">
             overspray {lengthNumber(most, unit)}
           </text>
         </g>
@@ -163,6 +167,15 @@ const SheetGround = memo(function SheetGround(props: {
   )
 })
 
+/** From a label to the line that it speaks of. */
+const Leader = (p: {
+  readonly x: number
+  readonly y: number
+  readonly toX: number
+  readonly toY: number
+  readonly px: number
+}) => <path d={`M${p.x} ${p.y}L${p.toX} ${p.toY}`} stroke="var(--stop)" strokeWidth={0.75 * p.px} fill="none" />
+
 type PlacedProps = {
   readonly sheet: DrawnSheet
   readonly piece: DrawnPiece
@@ -171,6 +184,7 @@ type PlacedProps = {
   readonly px: number
   readonly anchor: Anchor
   readonly dimensions: boolean
+  readonly grey: boolean
   readonly onAnchor?: (anchor: Anchor) => void
 }
 
@@ -189,7 +203,7 @@ const clamp01 = (v: number): number => Math.min(1, Math.max(0, v))
 /** Letters that stand on the drawing's picture for how much an arrow key moves: a hundredth, a tenth with shift. */
 const STEP = 0.01
 
-function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, onAnchor }: PlacedProps) {
+function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, grey, onAnchor }: PlacedProps) {
   const drag = useRef<{ x: number; y: number; anchor: Anchor; perPx: number } | null>(null)
   const { part } = piece
   const full = grow(sheet.enlargement, part.full)
@@ -260,6 +274,7 @@ function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, onAnchor 
           {...box(seen)}
           viewBox={`${mm(seen.x)} ${mm(seen.y)} ${mm(seen.w)} ${mm(seen.h)}`}
           preserveAspectRatio="none"
+          className={grey ? css.grey : undefined}
         >
           {[...new Set([picture.thumb, picture.url])].map((href) => (
             <image
@@ -347,8 +362,15 @@ function IfLeft({ sheet, piece, unit, px }: PartProps & { readonly unit: LengthU
         strokeWidth={px}
         strokeDasharray={`${1.5 * px} ${2.5 * px}`}
       />
+      <Leader
+        x={mm(landed.x + landed.w)}
+        y={mm(landed.y)}
+        toX={mm(sheet.sheet.width) + 52 * px}
+        toY={Math.max(mm(piece.onPaper.y) - 18 * px, 4 * px)}
+        px={px}
+      />
       <text
-        x={mm(sheet.sheet.width) + 44 * px}
+        x={mm(sheet.sheet.width) + 55 * px}
         y={Math.max(mm(piece.onPaper.y) - 14 * px, 8 * px)}
         fontSize={11 * px}
         fill="var(--stop)"

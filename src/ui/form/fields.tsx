@@ -5,7 +5,7 @@ import type { ReactNode } from 'react'
 import type { Um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import { same } from '@/core/merge/merge'
-import { type Minor, writeMoney } from '@/core/money/money'
+import { type Minor, writeAmount } from '@/core/money/money'
 import { instantOf, wallTime } from '@/core/time/zone'
 import { CountField } from '@/ui/fields/count-field'
 import { LengthField } from '@/ui/fields/length-field'
@@ -277,7 +277,7 @@ export function FormLength<T extends Um | null>(
 export function FormMoney<T extends Minor | null>({ field, label }: Of<T>) {
   const { currency } = useWays()
   return (
-    <Changed field={field} say={(v) => (v === null ? 'nothing' : writeMoney(v, currency))}>
+    <Changed field={field} say={(v) => (v === null ? 'nothing' : writeAmount(v, currency))}>
       <MoneyField
         label={label}
         value={field.value}

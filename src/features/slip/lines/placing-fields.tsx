@@ -43,12 +43,12 @@ export function PlacingFields(props: {
       ) : null}
       {sheet && !sheet.borderless ? <CentringFields print={print} outcome={outcome} onChange={onChange} /> : null}
       <div className={css.row}>
-        <span className="soft">turn</span>
+        <span className="soft">Rotate</span>
         <Choices
-          label="Turn"
+          label="Rotate"
           value={String(piece.quarter) as `${PieceBody['quarter']}`}
           choices={[
-            { value: 'auto', label: 'by itself' },
+            { value: 'auto', label: 'automatic' },
             { value: '0', label: 'none' },
             { value: '1', label: '90°' },
             { value: '2', label: '180°' },
@@ -94,8 +94,8 @@ function ExactFields({
         choices={[
           { value: 'width', label: 'width' },
           { value: 'height', label: 'height' },
-          { value: 'long', label: 'long edge' },
-          { value: 'short', label: 'short edge' },
+          { value: 'long', label: 'long' },
+          { value: 'short', label: 'short' },
           { value: 'both', label: 'both' },
         ]}
         onChange={switchTo}
@@ -219,7 +219,7 @@ const NAMES = [
 function AnchorFields({ anchor, onChange }: { readonly anchor: PieceBody['anchor']; readonly onChange: Change }) {
   return (
     <div className={css.row}>
-      <span className="soft">place</span>
+      <span className="soft">Place</span>
       <div className={css.nine} role="group" aria-label="Place on the sheet">
         {PLACES.map((y, row) =>
           PLACES.map((x, column) => (

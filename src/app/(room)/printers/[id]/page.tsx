@@ -9,6 +9,7 @@ import { listPeople } from '@/server/stores/people'
 import { presetWorld } from '@/server/stores/preset-world'
 import { listPresets } from '@/server/stores/presets'
 import { listPrinters, readPrinter } from '@/server/stores/printers'
+import { dueUpkeep } from '@/server/stores/rail'
 import { toldOf } from '@/server/stores/told'
 
 type Params = { params: Promise<{ id: string }> }
@@ -30,6 +31,7 @@ export default async function Page({ params }: Params) {
       world={{ papers, profiles, sizes: known.sizes, shelf: listShelf(db) }}
       checks={checks}
       due={dueChecks(db, checks, Date.now())}
+      upkeepDue={dueUpkeep(printer, Date.now()).map((d) => d.kind)}
       heard={Object.fromEntries(printer.queues.map((q) => [q.id, toldOf(db, q.id)]))}
       people={listPeople(db)
         .filter((p) => p.role !== 'member')
