@@ -96,6 +96,12 @@ export async function press(page: Page, name: string, role = 'button'): Promise<
   await handle.click()
 }
 
+/** Does what stands behind the quiet menu of a thing. */
+export async function fromMenu(page: Page, of: string, label: string): Promise<void> {
+  await press(page, `More for ${of}`)
+  await press(page, label, 'menuitem')
+}
+
 /** Waits until the page says this somewhere. */
 export async function says(page: Page, text: string | RegExp, timeout = 10_000): Promise<void> {
   const source = typeof text === 'string' ? text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&') : text.source
@@ -145,6 +151,11 @@ export async function axe(page: Page, path: string, scheme: 'light' | 'dark'): P
   await page.evaluate((s) => localStorage.setItem('mantine-color-scheme-value', s), scheme)
   await page.goto(inject('address') + path, { waitUntil: 'load' })
   await new Promise((r) => setTimeout(r, 300))
+  return await axeHere(page)
+}
+
+/** What axe finds wrong with a page as it is now. */
+export async function axeHere(page: Page): Promise<readonly string[]> {
   const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
   return violations.map(
     (v) =>

@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import { one, press, says, Visit } from './browser'
+import { fromMenu, one, press, says, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -14,7 +14,7 @@ const noteOf = (name: string): string => one<string>('select note from people wh
 /** Opens the form of one member on a page of its own. */
 async function editing(name: string): Promise<Page> {
   const page = await visit.open(`/members?q=${encodeURIComponent(name)}`)
-  await press(page, 'Edit')
+  await fromMenu(page, name, 'Edit')
   await page.waitForSelector('[role=dialog] textarea')
   return page
 }

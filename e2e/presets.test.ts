@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { press, says, Visit } from './browser'
+import { fromMenu, press, says, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -81,7 +81,7 @@ describe('presets', () => {
   it('carried to another queue: what does not fit is named with the reason', async () => {
     const id = one("select id from presets where name = 'Otter, Saltmarsh Cotton, warm grey'")
     const page = await visit.open(`/presets/${id}`)
-    await press(page, 'Carry to another queue')
+    await fromMenu(page, 'Otter, Saltmarsh Cotton, warm grey', 'Carry to another queue')
     await (await page.waitForSelector('[role=dialog] input'))?.click()
     await page.waitForFunction(() =>
       [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.textContent === 'Wren'),

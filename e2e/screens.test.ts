@@ -1,7 +1,8 @@
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
+import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { axe, listening, press, says, slash, Visit } from './browser'
+import { axe, axeHere, fromMenu, listening, press, says, settled, slash, Visit } from './browser'
 
 let visit: Visit
 const id: { slip?: string; run?: string; preset?: string; printer?: string } = {}
@@ -47,6 +48,82 @@ describe.each(['light', 'dark'] as const)('axe, %s', (scheme) => {
   })
 })
 
+type Dialog = readonly [name: string, path: () => string, open: (page: Page) => Promise<void>]
+
+const DIALOGS: readonly Dialog[] = [
+  ['words and keys', () => '/sizes', (p) => p.keyboard.press('?')],
+  ['load', () => '/bench', (p) => press(p, 'Load')],
+  ['print', () => `/slips/${id.slip}`, (p) => press(p, 'Print and log')],
+  ['what came out', () => `/slips/${id.slip}`, (p) => press(p, 'Log run')],
+  ['correct', () => `/log/${id.run}`, (p) => press(p, 'Correct this run')],
+  ['new printer', () => '/printers', (p) => press(p, 'New printer')],
+  ['by address', () => '/printers', (p) => press(p, 'By its address')],
+  ['ink set', () => `/printers/${id.printer}`, (p) => press(p, 'Change')],
+  ['upkeep', () => `/printers/${id.printer}`, (p) => press(p, 'Log upkeep')],
+  ['feed', () => `/printers/${id.printer}`, (p) => press(p, 'New feed')],
+  ['new paper', () => '/papers', (p) => press(p, 'New paper')],
+  ['stock', () => '/papers', (p) => fromMenu(p, 'Fenland Matte', 'Add a size or roll')],
+  ['count', () => '/papers', (p) => fromMenu(p, 'A4, 210 × 297 mm', 'Count')],
+  ['roll', () => '/papers', (p) => press(p, 'Ledger')],
+  ['size', () => '/sizes', (p) => press(p, 'New size')],
+  ['member', () => '/members', (p) => press(p, 'New member')],
+  ['compare', () => `/presets/${id.preset}`, (p) => fromMenu(p, PRESET, 'Compare')],
+  ['carry', () => `/presets/${id.preset}`, (p) => fromMenu(p, PRESET, 'Carry to another queue')],
+]
+const PRESET = 'Otter, Fenland Matte, neutral grey'
+
+describe.each(['light', 'dark'] as const)('axe on what opens, %s', (scheme) => {
+  it.each(DIALOGS)('%s', async (_name, path, open) => {
+    const page = await visit.open('/sizes')
+    await page.evaluate((s) => localStorage.setItem('mantine-color-scheme-value', s), scheme)
+    await page.goto(inject('address') + path(), { waitUntil: 'load' })
+    await settled(page)
+    await listening(page)
+    await open(page)
+    await page.waitForSelector('[role=dialog]')
+    // a dialog fades in: what axe sees before that has other colours
+    await new Promise((r) => setTimeout(r, 400))
+    expect(await axeHere(page)).toEqual([])
+    await page.close()
+  })
+})
+
+/** Texts that do not fit their box and are cut there; what scrolls is not cut. */
+const cutTexts = (page: Page): Promise<readonly string[]> =>
+  page.evaluate(() => {
+    const out = new Set<string>()
+    for (const el of document.querySelectorAll<HTMLElement>('body *')) {
+      const field = el instanceof HTMLInputElement && el.type !== 'file' ? el.value : ''
+      const text = [...el.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent?.trim())
+      if ((!text && !field) || el.closest('.unseen, .skip, nextjs-portal') || el.offsetParent === null) continue
+      let box: HTMLElement | null = el
+      while (box && box.clientWidth === 0) box = box.parentElement
+      if (!box || box.scrollWidth <= box.clientWidth + 1) continue
+      if (field || ['hidden', 'clip'].includes(getComputedStyle(box).overflowX))
+        out.add(`${el.tagName.toLowerCase()}: ${field || el.textContent}`)
+    }
+    return [...out]
+  })
+
+describe('no text is cut at 1280 × 800', () => {
+  it.each(SCREENS)('%s', async (_name, path) => {
+    const page = await visit.open(path())
+    expect(await cutTexts(page)).toEqual([])
+    await page.close()
+  })
+  it('a text that does not fit is found', async () => {
+    const page = await visit.open('/sizes')
+    await page.evaluate(() => {
+      const p = document.createElement('p')
+      p.style.cssText = 'width: 40px; overflow: hidden; white-space: nowrap'
+      p.textContent = 'far too long for so little'
+      document.querySelector('main')?.append(p)
+    })
+    expect(await cutTexts(page)).toEqual(['p: far too long for so little'])
+    await page.close()
+  })
+})
+
 describe('the frame stands still', () => {
   it.each(SCREENS)('%s scrolls inside it only', async (_name, path) => {
     const page = await visit.open(path())
@@ -65,6 +142,11 @@ describe('standing at a printer, 390 px wide', () => {
     const page = await visit.open(path(), 390, 780)
     const wide: number = await page.$eval('main', (m) => m.scrollWidth - m.clientWidth)
     expect(wide).toBe(0)
+    await page.close()
+  })
+  it.each(NARROW)('axe finds nothing on %s', async (_name, path) => {
+    const page = await visit.open(path(), 390, 780)
+    expect(await axeHere(page)).toEqual([])
     await page.close()
   })
   it('an outcome is logged there', async () => {
