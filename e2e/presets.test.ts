@@ -105,7 +105,7 @@ describe('two keepers in one draft', () => {
       if (r.url().includes('/api/do/preset.draft') && !hold) hold = () => void r.continue()
       else void r.continue()
     })
-    await chip(first, 'Edge', 'Margins only')
+    await chip(first, 'Borderless', 'Not allowed')
     for (let i = 0; i < 80 && !hold; i++) await new Promise((r) => setTimeout(r, 100))
     const second = await visit.open(`/presets/${id}`)
     await chip(second, 'Quality', 'Fine')

@@ -81,7 +81,7 @@ class Hands {
 }
 
 const RULES = [
-  'When media setting is Plain, edge is Margins only, because plain paper curls at its edges.',
+  'When media setting is Plain, borderless is Not allowed, because plain paper curls at its edges.',
   'When media setting is Etching, quality is Best, because the coarse ones leave the grain white.',
   'When media setting is Film, mirror is On, because film is laid on face down here.',
   'When quality is Draft, passes is Two-way, because a draft need not line up.',
@@ -89,7 +89,7 @@ const RULES = [
   'When paper is Quay Gloss 240, quality is Good or Best, because gloss shows every gap.',
   'When media setting is Satin or Film, black ink is Photo, because matte black rubs off.',
   'When media setting is Etching or Board, black ink is Matte, because photo black lies dull.',
-  'When feed is roll, edge is Margins only, because the cutter smears the last line.',
+  'When feed is roll, borderless is Not allowed, because the cutter smears the last line.',
   'When media setting is Board, feed is sheet stack, because board cannot be rolled.',
   'When bits is 16, passes is One-way, because sixteen bits are sent slowly.',
   'When media setting is Film, bits is 8, because film takes no finer steps.',
@@ -227,7 +227,7 @@ describe('a printer of another kind', () => {
     await settled(page)
     // margins are closed, and say why
     await page.evaluate(() => {
-      const margins = [...document.querySelectorAll('label')].find((l) => l.textContent === 'Margins only')
+      const margins = [...document.querySelectorAll('label')].find((l) => l.textContent === 'Not allowed')
       margins?.click()
     })
     await says(page, /always prints to the edges of the sheet/)

@@ -48,6 +48,10 @@ const PAPER: Paper = {
   revision: 3,
   stocks: [STOCK],
 }
+const MOVES = [
+  { at: 0, kind: 'run', delta: um(-420_000), note: '' },
+  { at: 0, kind: 'loaded', delta: um(26_000_000), note: 'new' },
+] as const
 const ROLL = { id: 'r', number: 4, left: um(24_600_000) }
 
 describe('a paper', () => {
@@ -239,14 +243,15 @@ describe('stock of a paper', () => {
   })
   it('a piece off a roll is a length; a measured rest is the difference', async () => {
     const asked = hearing(done({ id: 'r' }))
-    const { unmount } = show(<RollForm roll={ROLL} onDone={vi.fn()} />)
+    const { unmount } = show(<RollForm roll={ROLL} moves={MOVES} now={0} onDone={vi.fn()} />)
+    expect(screen.getAllByRole('row').map((r) => r.textContent)).toEqual(['1 Janrun−0.42 m', '1 Janloaded+26.00 mnew'])
     press('Write it down')
     await wrongAt('Length taken off', 'This is needed.')
     type('Length taken off', '12 cm')
     press('Write it down')
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'r', kind: 'trimmed', delta: 120_000 }))
     unmount()
-    show(<RollForm roll={ROLL} onDone={vi.fn()} />)
+    show(<RollForm roll={ROLL} moves={MOVES} now={0} onDone={vi.fn()} />)
     fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
     type('Measured length left', '24 m')
     press('Write it down')
@@ -258,6 +263,7 @@ describe('stock of a paper', () => {
         papers={[PAPER, { ...PAPER, id: 'q', name: 'Dune Lustre', maker: '', surface: 'lustre' }]}
         open={null}
         prices={{}}
+        ledgers={{}}
         now={0}
       />,
     )
@@ -267,7 +273,7 @@ describe('stock of a paper', () => {
       expect.stringContaining('Fenland Matte'),
     ])
     fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'zinc' } })
-    expect(screen.getByText('No paper is called “zinc”.')).toBeTruthy()
+    expect(screen.getByText('No paper has the name “zinc”.')).toBeTruthy()
   })
 })
 

@@ -9,6 +9,14 @@ export type Stock = StockOnShelf & { readonly revision: number }
 /** What a stock cost from a time on; null: nobody had said. */
 export type StockPriceEntry = { readonly validFrom: number; readonly pack: number; readonly price: Minor | null }
 
+/** What happened to a roll: its length is their sum. */
+export type RollMove = {
+  readonly at: number
+  readonly kind: 'loaded' | 'run' | 'trimmed' | 'cut by hand' | 'corrected'
+  readonly delta: Um
+  readonly note: string
+}
+
 export type Paper = {
   readonly id: string
   readonly number: number

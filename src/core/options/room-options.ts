@@ -71,10 +71,10 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
     { id: 'feed', name: 'Feed', values: named(feeds) },
     {
       id: 'edge',
-      name: 'Edge',
+      name: 'Borderless',
       values: [
-        { id: 'either', name: 'Either' },
-        { id: 'margins', name: 'Margins only' },
+        { id: 'either', name: 'Allowed' },
+        { id: 'margins', name: 'Not allowed' },
       ],
     },
     { id: 'blackInk', name: 'Black ink', values: words(...blacksOf(facts)) },
@@ -101,7 +101,7 @@ export function optionsOf(world: QueueWorld): readonly Option[] {
     {
       id: 'length',
       name: 'Longest print',
-      values: thresholds(world).map((t) => ({ id: String(t), name: tradeLength(t, 'mm') })),
+      values: thresholds(world).map((t) => ({ id: String(t), name: `Up to ${tradeLength(t, 'mm')}` })),
     },
     { id: 'size', name: 'Size', values: named(world.sizes ?? []) },
     ...facts.ownOptions.map((o) => ({ id: `own:${o.id}`, name: o.name, values: o.values })),

@@ -20,7 +20,7 @@ export const SETTING_NAMES: Readonly<Record<keyof Settings, string>> = {
   paperId: 'paper',
   mediaSettingId: 'media setting',
   feedId: 'feed',
-  edgeAllowed: 'edge',
+  edgeAllowed: 'borderless',
   blackInk: 'black ink',
   qualityId: 'quality',
   passes: 'passes',

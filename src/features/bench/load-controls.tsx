@@ -78,7 +78,7 @@ export function LoadControls({
           />
           <div>
             <Button size="compact-sm" variant="default" onClick={() => void put(null)}>
-              Nothing in it
+              Clear: nothing in it
             </Button>
           </div>
           {printer.blackShared ? (

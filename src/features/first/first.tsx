@@ -54,7 +54,7 @@ export function First({ sizes }: { readonly sizes: readonly { readonly id: strin
     <main className={css.page}>
       <h1>Libreta</h1>
       <p className="soft">
-        A new room. Five lines, and the first slip can be filled; everything here can be changed later.
+        A new room. When this is filled in, the first slip can be; everything here can be changed later.
       </p>
       <Form form={form} submit="Open the room">
         <fieldset>

@@ -107,7 +107,7 @@ export function Log(props: {
         {day('to', 'To')}
         {params.size > 0 ? (
           <Link href="/log" className="small">
-            Show all
+            Clear
           </Link>
         ) : null}
       </div>

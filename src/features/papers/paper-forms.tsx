@@ -1,8 +1,8 @@
 'use client'
 
-import type { Paper, Stock } from '@/contract/views/paper'
+import type { Paper, RollMove, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
-import { writeLength } from '@/core/length/write'
+import { writeNumber } from '@/core/length/write'
 import type { Minor } from '@/core/money/money'
 import {
   FormChoices,
@@ -17,6 +17,7 @@ import {
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import type { Choice } from '@/ui/parts/choices'
+import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 
@@ -160,6 +161,10 @@ export function CountForm({ stock, onDone }: { readonly stock: Stock } & Done) {
   )
 }
 
+/** A length of roll: `24.60 m`, with its sign where it is a move. */
+const sayMetres = (length: Um, move = false): string =>
+  `${length < 0 ? '−' : move ? '+' : ''}${writeNumber(Math.abs(length) / 1e6, 2)} m`
+
 type Move = 'trimmed' | 'cut by hand' | 'corrected'
 const MOVES: readonly Choice<Move>[] = [
   { value: 'trimmed', label: 'trimmed' },
@@ -170,8 +175,18 @@ const MOVES: readonly Choice<Move>[] = [
 type Moved = { readonly kind: Move; readonly delta: Um | null; readonly note: string }
 const NOT_MOVED: Moved = { kind: 'trimmed', delta: null, note: '' }
 
-export function RollForm({ roll, onDone }: { readonly roll: Stock['rolls'][number] } & Done) {
-  const { unit } = useWays()
+export function RollForm({
+  roll,
+  moves,
+  now,
+  onDone,
+}: {
+  readonly roll: Stock['rolls'][number]
+  /** the newest lines of its ledger, the newest first */
+  readonly moves: readonly RollMove[]
+  readonly now: number
+} & Done) {
+  const { timeZone } = useWays()
   const form = useRoomForm({
     action: 'roll.move',
     row: null,
@@ -186,7 +201,22 @@ export function RollForm({ roll, onDone }: { readonly roll: Stock['rolls'][numbe
   })
   return (
     <Form form={form} submit="Write it down">
-      <p className="soft">The ledger says {writeLength(roll.left, unit)} are left.</p>
+      <p>
+        <strong>{sayMetres(roll.left)}</strong> left
+      </p>
+      <table className="ruled small">
+        <tbody>
+          {moves.map((m, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a ledger is only added to
+            <tr key={i}>
+              <td>{sayShortDay(m.at, timeZone, now)}</td>
+              <td>{m.kind}</td>
+              <td className="number">{sayMetres(m.delta, true)}</td>
+              <td className="soft">{m.note}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
       <FormChoices field={form.at('kind')} label="What happened" choices={MOVES} />
       <FormLength
         field={form.at('delta')}

@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import type { Paper, Stock, StockPriceEntry } from '@/contract/views/paper'
+import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
@@ -35,7 +35,7 @@ export function Papers({
       </PageHead>
       <div className={lists.page}>
         <SearchBox what="papers" text={text} onText={setText} />
-        {shown.length === 0 ? <p className="soft">No paper is called “{text.trim()}”.</p> : null}
+        {shown.length === 0 ? <p className="soft">No paper has the name “{text.trim()}”.</p> : null}
         {shown.map((p) => (
           <PaperSection key={p.id} paper={p} {...prices} />
         ))}
@@ -44,7 +44,12 @@ export function Papers({
   )
 }
 
-type Prices = { readonly prices: Readonly<Record<string, readonly StockPriceEntry[]>>; readonly now: number }
+type Prices = {
+  readonly prices: Readonly<Record<string, readonly StockPriceEntry[]>>
+  /** the newest lines of each roll's ledger, by the roll */
+  readonly ledgers: Readonly<Record<string, readonly RollMove[]>>
+  readonly now: number
+}
 
 function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
   const { unit } = useWays()
@@ -88,7 +93,7 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
         <table className={`ruled ${css.forms}`}>
           <thead>
             <tr>
-              <th scope="col">Form</th>
+              <th scope="col">Sold as</th>
               <th scope="col">On the shelf</th>
               <th scope="col">Opened rolls</th>
               <th scope="col">Price</th>
@@ -99,7 +104,13 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
           </thead>
           <tbody>
             {paper.stocks.map((s) => (
-              <StockLine key={s.id} stock={s} prices={props.prices[s.id] ?? []} now={props.now} />
+              <StockLine
+                key={s.id}
+                stock={s}
+                prices={props.prices[s.id] ?? []}
+                ledgers={props.ledgers}
+                now={props.now}
+              />
             ))}
           </tbody>
         </table>
@@ -111,10 +122,12 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
 function StockLine({
   stock: s,
   prices,
+  ledgers,
   now,
 }: {
   readonly stock: Stock
   readonly prices: readonly StockPriceEntry[]
+  readonly ledgers: Prices['ledgers']
   readonly now: number
 }) {
   const { unit, currency, timeZone } = useWays()
@@ -138,8 +151,8 @@ function StockLine({
             <span>
               roll {r.number}, {writeNumber(r.left / 1e6, 2)} m left
             </span>
-            <FormButton label="Ledger" title={`Roll ${r.number}`}>
-              {(close) => <RollForm roll={r} onDone={close} />}
+            <FormButton label="Ledger" title={`Roll ${r.number}`} wide>
+              {(close) => <RollForm roll={r} moves={ledgers[r.id] ?? []} now={now} onDone={close} />}
             </FormButton>
           </div>
         ))}

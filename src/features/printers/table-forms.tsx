@@ -148,7 +148,7 @@ export const RuleTableForm = (props: Props & { readonly options: readonly Option
     kind="rules"
     label="Rules"
     names={['rule is', 'rules are']}
-    hint="A line each, as rules are said: “When media setting is Matte A and edge is Either, quality is Fine or Slow, because the quick one leaves gaps.” or “Always, ... because ...”."
+    hint="A line each, as rules are said: “When media setting is Matte A and borderless is Allowed, quality is Fine or Slow, because the quick one leaves gaps.” or “Always, ... because ...”."
     schema={ruleSchema}
     read={(text, facts) => rulesOf(text, props.options, idsOf(facts.rules))}
   />

@@ -60,7 +60,7 @@ function RailCell({ printer }: { readonly printer: RailPrinter }) {
         ) : (
           <>
             <span>Nothing loaded</span>
-            <span className={css.railSoft}>{printer.due ?? 'press to say what is in it'}</span>
+            <span className={css.railSoft}>press to say what is in it</span>
           </>
         )}
       </span>
@@ -74,9 +74,9 @@ function RailCell({ printer }: { readonly printer: RailPrinter }) {
           </>
         ) : load ? (
           <span>{load.left} sheets</span>
-        ) : printer.due ? (
-          <span className="level-caution">caution</span>
-        ) : null}
+        ) : (
+          <span className={printer.due ? 'level-caution' : undefined}>{printer.due ?? 'empty'}</span>
+        )}
       </span>
     </Link>
   )

@@ -99,7 +99,7 @@ export function PrintDialog(props: {
         ) : null}
         <FormChoices
           field={form.at('outcome')}
-          label="Log each as"
+          label="If it comes out well, log as"
           choices={[
             { value: 'good', label: 'Good' },
             { value: 'proof', label: 'Proof' },

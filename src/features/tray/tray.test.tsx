@@ -88,7 +88,7 @@ describe('the output tray', () => {
     expect(['across', 'along', 'straight'].map((w) => fact(`Rule, ${w}`))).toEqual(['3.00 mm', '4.00 mm', '5.00 mm'])
     key('Escape')
     expect(screen.queryByText('Rule, across')).toBeNull()
-    fireEvent.click(screen.getByRole('button', { name: 'Begin the rule here' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Measure from here' }))
     expect(fact('Rule, straight')).toBe('0.00 mm')
   })
   it('the crosshair goes two millimetres off the sheet and no further', () => {
@@ -107,7 +107,7 @@ describe('at the simulated printers', () => {
   it('says what is in them and what is low', () => {
     tray([{ ...OTTER, state: 'stopped', reasons: ['media-empty-error'] }])
     expect(machine().getByText('stopped').className).toBe('level-caution')
-    expect(machine().getByText('media empty error')).toBeTruthy()
+    expect(machine().getByText('its paper is used up')).toBeTruthy()
     expect(machine().getByText('matte black in use. Low: yellow.')).toBeTruthy()
   })
   it('one that was asked to show itself does', () => {

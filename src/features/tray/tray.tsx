@@ -7,6 +7,7 @@ import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useRef, us
 import type { TrayPrinter, TraySheet, TraySwitch } from '@/contract/tray'
 import { um } from '@/core/length/length'
 import { tradePair, writeLength } from '@/core/length/write'
+import { sayReasons } from '@/core/words/printer-says'
 import { sayAgo } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
 import { tell } from '@/ui/parts/tell'
@@ -188,12 +189,12 @@ function Loupe({ sheet }: { readonly sheet: TraySheet }) {
           ))}
         </dl>
         <div className={css.row}>
-          <Button size="compact-sm" onClick={() => setFrom(at)} title="Begin the rule here (m)">
-            {from ? 'Begin the rule anew here' : 'Begin the rule here'}
+          <Button size="compact-sm" onClick={() => setFrom(at)} title="Measure from here (m)">
+            Measure from here
           </Button>
           {from ? (
             <Button size="compact-sm" variant="default" onClick={() => setFrom(null)}>
-              Take the rule away
+              Clear
             </Button>
           ) : null}
         </div>
@@ -240,7 +241,7 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
       </h3>
       {printer.shows ? <p className="level-caution small">It blinks: somebody asked which printer this is.</p> : null}
       {printer.reasons.length > 0 ? (
-        <p className="level-caution small">{printer.reasons.map((r) => r.replaceAll('-', ' ')).join(', ')}</p>
+        <p className="level-caution small">{sayReasons(printer.reasons).join(', ')}</p>
       ) : null}
       {printer.sources.map((s) => (
         <div key={s.keyword} className={css.source}>

@@ -1,6 +1,6 @@
 import { asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { ShelfItem } from '@/contract/shelf'
-import type { Paper, Stock, StockPriceEntry } from '@/contract/views/paper'
+import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { kept } from '@/server/db/kept'
@@ -100,6 +100,26 @@ export function stocksAt(db: Db, stocks: readonly Stock[], at: number): readonly
     const then = prices.get(s.id)?.find((p) => p.validFrom <= at)
     return then ? { ...s, price: then.price, pack: then.pack } : s
   })
+}
+
+const LEDGER_LINES = 12
+
+/** The newest lines of the ledger of every opened roll, by the roll's id. */
+export function ledgersOf(db: Db): ReadonlyMap<string, readonly RollMove[]> {
+  const opened = db.select({ id: rolls.id }).from(rolls).where(isNull(rolls.retiredAt)).all()
+  return new Map(
+    opened.map(({ id }) => [
+      id,
+      db
+        .select()
+        .from(rollMoves)
+        .where(eq(rollMoves.rollId, id))
+        .orderBy(desc(rollMoves.at), newestFirst(rollMoves))
+        .limit(LEDGER_LINES)
+        .all()
+        .map(({ at, kind, deltaUm, note }) => ({ at, kind, delta: um(deltaUm), note })),
+    ]),
+  )
 }
 
 export const listPapers = (db: Db): readonly Paper[] => kept(db, 'papers', () => readPapers(db))

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { Papers } from '@/features/papers/papers'
 import { room } from '@/server/db/open'
-import { listPapers, pricesOf } from '@/server/stores/papers'
+import { ledgersOf, listPapers, pricesOf } from '@/server/stores/papers'
 
 export const metadata: Metadata = { title: 'Papers & rolls' }
 
@@ -13,6 +13,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ o
       papers={listPapers(room())}
       open={open ?? null}
       prices={Object.fromEntries(pricesOf(room()))}
+      ledgers={Object.fromEntries(ledgersOf(room()))}
       now={Date.now()}
     />
   )
