@@ -64,7 +64,7 @@ describe('a printer by its address, from nothing to a print that measures what w
       one<string>("select q.facts from queues q join printers p on p.id = q.printer_id where p.nickname = 'Stoat'"),
     )
     expect(facts.mediaSettings.map((m: { id: string }) => m.id)).toContain('lustre')
-    expect(facts.feeds[0].margins[0].margins).toEqual({ left: 3400, right: 3400, lead: 5000, trail: 12_500 })
+    expect(facts.feeds[0].margins[0].margins).toEqual({ left: 3700, right: 3700, lead: 4400, trail: 11_600 })
     expect(facts.feeds[0].borderless.widths).toContain(257_000)
   })
 

@@ -86,7 +86,7 @@ const RULES = [
   'When media setting is Film, mirror is On, because film is laid on face down here.',
   'When quality is Draft, passes is Two-way, because a draft need not line up.',
   'When quality is Best, passes is One-way, because doubled lines show at the best quality.',
-  'When paper is Quay Gloss 240, quality is Good or Best, because gloss shows every gap.',
+  'When paper is Quay Gloss 225, quality is Good or Best, because gloss shows every gap.',
   'When media setting is Satin or Film, black ink is Photo, because matte black rubs off.',
   'When media setting is Etching or Board, black ink is Matte, because photo black lies dull.',
   'When feed is roll, borderless is Not allowed, because the cutter smears the last line.',
@@ -153,6 +153,7 @@ describe('setting up', () => {
     )
     await hands.check('These are all: others of this queue go')
     await hands.done('Save 5')
+    await hands.open('Rules')
     await hands.press('Several rules')
     await hands.fill('Rules', RULES.join('\n'))
     await hands.done('Save 12')
@@ -254,6 +255,7 @@ describe('before a rule closes what is in use', () => {
     const page = await visit.open(`/printers/${printerId}`)
     const hands = new Hands(page)
     const write = async (): Promise<void> => {
+      await hands.open('Rules')
       await hands.press('Several rules')
       await hands.fill('Rules', 'When media setting is Lustre, quality is Slow, because the others leave a veil.')
       await hands.press('Save 1', '[role=dialog] ')

@@ -3,7 +3,7 @@ import type { Um } from '@/core/length/length'
 import type { Currency, Minor } from '@/core/money/money'
 import { sameSheet, sameWidth, sizeById } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
-import type { PrintBody, SlipHead } from './body'
+import type { PrintBody, SheetChoice, SlipHead } from './body'
 import {
   type BrokenVersion,
   type PictureFacts,
@@ -74,6 +74,24 @@ export function rollInUse<R extends { readonly id: string; readonly left: Um }>(
 ): R | null {
   const loaded = opened.find((r) => r.id === loadedRollId)
   return loaded ?? [...opened].sort((a, b) => b.left - a.left)[0] ?? null
+}
+
+/**
+ * The sheet that a print of a version starts with: what is loaded for it, of a roll as long as the print needs; a roll
+ * that the room keeps where none is loaded. Null where it has to be asked.
+ * @example readySheet(VERSION, CATALOGUE) // null
+ */
+export function readySheet(
+  { loaded, paper, feed }: Pick<VersionFacts, 'loaded' | 'paper' | 'feed'>,
+  { stocks, sizes }: Pick<Catalogue, 'stocks' | 'sizes'>,
+): SheetChoice | null {
+  const held = loaded?.paperId === paper.id ? loaded : null
+  if (feed.kind === 'roll') {
+    const roll = held ?? stocks.find((s) => s.paperId === paper.id && s.kind === 'roll')
+    return roll ? { kind: 'cut', width: roll.width, length: 'auto' } : null
+  }
+  const size = held && sizes.find((s) => sameSheet({ short: held.width, long: held.length }, s))
+  return size ? { kind: 'size', sizeId: size.id } : null
 }
 
 /**

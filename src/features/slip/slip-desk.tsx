@@ -6,7 +6,7 @@ import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { underWay } from '@/contract/prints'
 import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, withPrint } from '@/core/slip/body'
-import { factsFrom } from '@/core/slip/catalogue'
+import { factsFrom, readySheet } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
 import { sayLost } from '@/core/words/problems'
@@ -139,9 +139,9 @@ export function SlipDesk(page: SlipPage) {
       const roll = next.feed.kind === 'roll'
       const now = fresh.current.sheet
       const sheet = now === null || (now.kind === 'cut') === roll ? now : null
-      const stock = catalogue.stocks.find((s) => s.paperId === next.paper.id && s.kind === 'roll')
-      edit({ versionId, sheet: sheet ?? (roll && stock ? { kind: 'cut', width: stock.width, length: 'auto' } : null) })
-      setOpen((line) => (line === 'preset' && !(sheet ?? roll) ? 'sheet' : line))
+      const made = sheet ?? readySheet(next, catalogue)
+      edit({ versionId, sheet: made })
+      setOpen((line) => (line !== 'preset' || sheet ? line : made ? 'edge' : 'sheet'))
     },
     [catalogue, edit, learn],
   )

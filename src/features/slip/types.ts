@@ -11,6 +11,8 @@ export type VersionChoice = {
   readonly presetName: string
   readonly number: number
   readonly printerName: string
+  /** its paper is in its feed now */
+  readonly loaded?: boolean
 }
 
 /** What the slip's page hands down: plain data, read from the stores. */

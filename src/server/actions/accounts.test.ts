@@ -74,7 +74,7 @@ describe('an account', () => {
       amount: 500,
       note: '',
     })
-    expect(uses).toEqual(['Marlow owes 0.00 EUR; 5.00 would be taken.'])
+    expect(uses).toEqual(['Marlow owes 0.00\u00a0EUR; 5.00\u00a0EUR would be taken.'])
     expect(owes()).toBe(-500)
   })
 })
@@ -87,7 +87,7 @@ describe('what was removed', () => {
     const { uses } = await room.knowingly(ACTIONS['person.retire'], { id, revision: 1 })
     expect(uses).toEqual([
       `Slip ${other.number} is under way for them.`,
-      expect.stringMatching(/^They owe \d+\.\d\d EUR\.$/),
+      expect.stringMatching(/^They owe \d+\.\d\d\u00a0EUR\.$/),
     ])
     expect(slip.number).not.toBe(other.number)
     await room.must(ACTIONS['person.restore'], { id, revision: 2 })

@@ -33,7 +33,7 @@ describe('a printer by its address', () => {
       ['manual', 'sheet'],
     ])
     const facts = printer?.queues[0]?.facts
-    expect(facts?.feeds[0]?.margins.at(-1)?.margins).toEqual({ left: 3400, right: 3400, lead: 5000, trail: 12_500 })
+    expect(facts?.feeds[0]?.margins.at(-1)?.margins).toEqual({ left: 3700, right: 3700, lead: 4400, trail: 11_600 })
     expect(facts?.feeds[0]?.borderless?.overspray).toEqual({ left: 2000, right: 2000, lead: 2000, trail: 2000 })
     expect(facts?.feeds[1]?.borderless).toBeNull()
     expect(facts?.mediaSettings.length).toBeGreaterThan(4)

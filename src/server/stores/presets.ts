@@ -398,11 +398,15 @@ export const newestVersionIds = (db: Db): readonly string[] =>
 /** The newest version of each preset that is in use, with its printer: what a slip can choose. */
 export const versionChoices = (db: Db) => kept(db, 'choices', () => choicesNow(db))
 
-const choicesNow = (db: Db) =>
-  db
+/** The newest versions, with whether their paper is in their feed now. */
+function choicesNow(db: Db) {
+  const loaded = loadedByFeed(db)
+  return db
     .select({
       ...{ id: presetVersions.id, presetName: presets.name, number: presetVersions.number },
       printerName: printers.nickname,
+      feedId: sql<string>`json_extract(${presetVersions.settings}, '$.feedId')`,
+      paperId: sql<string>`json_extract(${presetVersions.settings}, '$.paperId')`,
     })
     .from(presetVersions)
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
@@ -411,6 +415,8 @@ const choicesNow = (db: Db) =>
     .where(and(isNull(presets.retiredAt), eq(presetVersions.number, newestNumber)))
     .orderBy(asc(presets.number))
     .all()
+    .map(({ feedId, paperId, ...v }) => ({ ...v, loaded: loaded.get(feedId)?.paperId === paperId }))
+}
 
 /** What versions have done: runs, spoiled ones, ink and paper, over all versions of a preset. */
 export function versionDeeds(db: Db, presetId: string) {

@@ -20,10 +20,17 @@ export function PresetFields(props: {
 }) {
   const { choices, version, newer, closed, onVersion } = props
   // a version that is no longer the newest is still the one that is held
-  const held = version && !choices.some((c) => c.id === version.id) ? [version] : []
+  const held = version && !choices.some((c) => c.id === version.id) ? [{ ...version, loaded: false }] : []
   const versions: readonly VersionChoice[] = [...held, ...choices]
   const why = version ? closed.get(version.id) : undefined
-  const printers = [...new Set(versions.map((v) => v.printerName))]
+  const ready = versions.filter((v) => v.loaded)
+  const others = versions.filter((v) => !v.loaded)
+  const groups = [
+    ...(ready.length > 0 ? [{ group: 'For what is loaded', list: ready }] : []),
+    ...[...new Set(others.map((v) => v.printerName))].map((group) => ({
+      ...{ group, list: others.filter((v) => v.printerName === group) },
+    })),
+  ]
   return (
     <div className={css.stack}>
       <Select
@@ -32,14 +39,12 @@ export function PresetFields(props: {
         searchable
         size="xs"
         value={version?.id ?? null}
-        data={printers.map((group) => ({
+        data={groups.map(({ group, list }) => ({
           group,
-          items: versions
-            .filter((v) => v.printerName === group)
-            .map((v) => ({
-              value: v.id,
-              label: `${v.presetName}, version ${v.number}${closed.has(v.id) ? ' (closed)' : ''}`,
-            })),
+          items: list.map((v) => ({
+            value: v.id,
+            label: `${v.presetName}, version ${v.number}${closed.has(v.id) ? ' (closed)' : ''}`,
+          })),
         }))}
         nothingFoundMessage="No preset has that name."
         maxDropdownHeight={320}
