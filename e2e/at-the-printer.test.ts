@@ -103,7 +103,7 @@ describe('at the printer', () => {
     await page.keyboard.press('Enter')
     await says(page, /Logged as good by/)
     await says(page, /seen by daylight/)
-    await says(page, /0\.00 charged/)
+    await says(page, /0\.00\sEUR charged/)
     expect(one<number>('select charge from run_corrections where run_id = ?', run)).toBe(0)
     expect(one<string>('select outcome from runs where id = ?', run)).toBe('good')
     await page.goto(`${inject('address')}/log`, { waitUntil: 'load' })

@@ -114,7 +114,7 @@ describe('two keepers in one draft', () => {
     const release = hold as (() => void) | null
     release?.()
     await says(first, 'This draft was changed by somebody else meanwhile. Nothing was overwritten.')
-    await says(first, 'edge: here margins only, there either')
+    await says(first, 'borderless: here not allowed, there allowed')
     await press(first, 'Take what is there')
     expect(
       one(

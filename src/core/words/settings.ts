@@ -53,7 +53,7 @@ const SAID: { readonly [K in keyof Settings]: (value: Settings[K], world: Settin
       id,
       world.queues.flatMap((q) => q.feeds),
     ),
-  edgeAllowed: (edge) => (edge === 'either' ? 'either' : 'margins only'),
+  edgeAllowed: (edge) => (edge === 'either' ? 'allowed' : 'not allowed'),
   blackInk: String,
   qualityId: (id, world) =>
     named(
