@@ -304,7 +304,7 @@ describe('members', () => {
       rowOf(/^Iria/)
         .getAllByRole('link')
         .map((a) => a.getAttribute('href')),
-    ).toEqual(['/log?member=i', '/members/account?person=i'])
+    ).toEqual(['/members/account?person=i', '/members/account?person=i'])
     expect(
       rowOf(/^Herbarium/)
         .getAllByRole('cell')

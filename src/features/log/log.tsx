@@ -13,6 +13,7 @@ import { sayForm } from '@/core/words/paper-form'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { MemberSelect } from '@/ui/parts/member-select'
 import { PageHead } from '@/ui/parts/page-head'
+import { Thumb } from '@/ui/parts/thumb'
 import { useWays } from '@/ui/unit/unit'
 import css from './log.module.css'
 
@@ -159,17 +160,7 @@ export function Log(props: {
                       <td className="number">{r.number}</td>
                       <td>
                         <div className={css.print}>
-                          {r.pictureId ? (
-                            // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
-                            <img
-                              src={`/api/pictures/${r.pictureId}/thumb`}
-                              alt=""
-                              className={css.thumb}
-                              loading="lazy"
-                            />
-                          ) : (
-                            <span className={css.thumb} />
-                          )}
+                          <Thumb pictureId={r.pictureId} />
                           <Link href={`/log/${r.id}`} className="strong">
                             {r.title || `Run ${r.number}`}
                           </Link>

@@ -1,21 +1,29 @@
 'use client'
 
 import Link from 'next/link'
-import type { AccountEntry, AccountView } from '@/contract/views/account'
-import { writeAmount } from '@/core/money/money'
+import type { AccountEntry, AccountView, SlipOfMember } from '@/contract/views/account'
+import type { RunLine } from '@/contract/views/log'
+import { writeAmount, writeMoney } from '@/core/money/money'
 import { FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
-import { sayDay, sayTime } from '@/ui/parts/dates'
+import { sayDay, sayShortDay, sayTime } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { Pages } from '@/ui/parts/pages'
 import { FormButton } from '@/ui/parts/panel'
+import { Thumb } from '@/ui/parts/thumb'
 import { useWays } from '@/ui/unit/unit'
+import css from './account.module.css'
 
 /** Every entry of a member's or group's account; nothing is ever taken out of it, a payment is taken back by another. */
 export function Account(props: {
   readonly account: AccountView
+  /** the newest of a member; none for a group */
+  readonly slips: readonly SlipOfMember[]
+  readonly runs: readonly RunLine[]
+  /** where all their runs stand */
+  readonly log: string | null
   readonly from: number
   readonly page: number
   readonly now: number
@@ -30,6 +38,59 @@ export function Account(props: {
         </Link>
       </PageHead>
       <div className={lists.page}>
+        {props.slips.length > 0 || props.runs.length > 0 ? (
+          <div className={css.beside}>
+            <section>
+              <h2>Slips</h2>
+              <table className="ruled">
+                <tbody>
+                  {props.slips.map((s) => (
+                    <tr key={s.id}>
+                      <td className={css.picture}>
+                        <Thumb pictureId={s.pictureId} />
+                      </td>
+                      <td className="strong">
+                        <Link href={`/slips/${s.id}`}>
+                          {s.number}, {s.title || 'without a title'}
+                        </Link>
+                      </td>
+                      <td className="soft">{s.state}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+            <section>
+              <h2>
+                Runs{' '}
+                {props.log ? (
+                  <Link href={props.log} className="small">
+                    all of them
+                  </Link>
+                ) : null}
+              </h2>
+              <table className="ruled">
+                <tbody>
+                  {props.runs.map((r) => (
+                    <tr key={r.id}>
+                      <td className={css.picture}>
+                        <Thumb pictureId={r.pictureId} />
+                      </td>
+                      <td className="strong">
+                        <Link href={`/log/${r.id}`}>
+                          {r.number}, {r.title}
+                        </Link>
+                      </td>
+                      <td className="soft">{sayShortDay(r.at, timeZone, props.now)}</td>
+                      <td>{r.outcome}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          </div>
+        ) : null}
+        <h2>Account</h2>
         {account.entries.length === 0 ? <p className="soft">Nothing was booked yet.</p> : null}
         {account.entries.length > 0 ? (
           <table className="ruled">
@@ -64,7 +125,7 @@ export function Account(props: {
                   </td>
                   <td className="soft">{e.note}</td>
                   <td className="soft">{e.by}</td>
-                  <td className="number">{writeAmount(e.amount, currency)}</td>
+                  <td className="number">{writeMoney(e.amount, currency)}</td>
                   <td>
                     {e.kind === 'payment' && !e.reverses && !e.reversed ? (
                       <FormButton label="Take back" title="Take this payment back">

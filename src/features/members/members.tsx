@@ -76,7 +76,7 @@ export function Members(props: {
             {shown.map((p) => (
               <tr key={p.id}>
                 <td className="strong">
-                  <Link href={`/log?member=${p.id}`}>{p.name}</Link>
+                  <Link href={`/members/account?person=${p.id}`}>{p.name}</Link>
                 </td>
                 <td>{p.role}</td>
                 <td>{p.groupName ?? ''}</td>

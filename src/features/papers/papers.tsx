@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
-import type { LengthUnit, Um } from '@/core/length/length'
+import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
 import { sayThickness, sayWeight } from '@/core/words/paper'
@@ -13,6 +13,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
+import { ToScale } from '@/ui/parts/to-scale'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { BuyForm, CountForm, PaperForm, PriceForm, RollForm, StockForm } from './paper-forms'
@@ -43,6 +44,9 @@ export function Papers({
     </>
   )
 }
+
+/** What the small drawings of forms are to scale with: as wide as the widest roll. */
+const LARGEST = fromMm(640)
 
 type Prices = {
   readonly prices: Readonly<Record<string, readonly StockPriceEntry[]>>
@@ -137,7 +141,7 @@ function StockLine({
   return (
     <tr>
       <td className="strong">
-        <FormDrawing width={s.width} length={roll ? null : s.length} />
+        <ToScale width={s.width} length={roll ? null : s.length} of={LARGEST} />
         {roll
           ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
           : sheetName(s.width, s.length, unit)}
@@ -185,22 +189,6 @@ function StockLine({
         />
       </td>
     </tr>
-  )
-}
-
-/** A form to scale beside its name: a sheet, or how wide a roll is. */
-function FormDrawing({ width, length }: { readonly width: Um; readonly length: Um | null }) {
-  const mm = (v: number): number => v / 1000
-  const [w, h] = [mm(width), length === null ? 300 : mm(length)]
-  return (
-    <svg viewBox="0 0 640 640" className={css.toScale} aria-hidden="true">
-      <path
-        d={length === null ? `M0 640V${640 - h}H${w}V640` : `M0 640V${640 - h}H${w}V640z`}
-        fill="var(--paper-drawn)"
-        stroke="var(--soft)"
-        strokeWidth={18}
-      />
-    </svg>
   )
 }
 

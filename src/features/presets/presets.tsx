@@ -69,7 +69,7 @@ export function Presets(props: {
       <div className={lists.page}>
         <SearchBox what="presets" text={text} onText={setText} />
         {shown.length === 0 ? (
-          <p className="soft">{text ? `No preset is called “${text.trim()}”.` : 'No preset yet.'}</p>
+          <p className="soft">{text ? `No preset has the name “${text.trim()}”.` : 'No preset yet.'}</p>
         ) : null}
         {sections.map((section) => (
           <section key={section.name} className={lists.section}>
@@ -77,16 +77,22 @@ export function Presets(props: {
             <table className="ruled">
               <thead>
                 <tr>
-                  <th scope="col" style={{ width: '30%' }}>
+                  <th scope="col" style={{ width: '26%' }}>
                     Preset
                   </th>
                   <th scope="col" style={{ width: '16%' }}>
                     Paper
                   </th>
                   <th scope="col">Colour</th>
-                  <th scope="col">Version</th>
-                  <th scope="col">Seal</th>
-                  <th scope="col">Since</th>
+                  <th scope="col" style={{ width: '12%' }}>
+                    Version
+                  </th>
+                  <th scope="col" style={{ width: '7%' }}>
+                    Seal
+                  </th>
+                  <th scope="col" style={{ width: '8%' }}>
+                    Since
+                  </th>
                 </tr>
               </thead>
               <tbody>
@@ -95,7 +101,7 @@ export function Presets(props: {
                   return (
                     <tr key={p.id} data-link>
                       <td className="strong">
-                        <Link href={`/presets/${p.id}`}>{p.name}</Link>
+                        <Link href={`/presets/${p.id}`}>{withoutPrinter(p.name, section.name)}</Link>
                       </td>
                       <td>{p.paperName}</td>
                       <td>{settings ? sayColours(settings, profiles) : ''}</td>
@@ -104,7 +110,7 @@ export function Presets(props: {
                         {p.draft ? <span className="level-caution">{version ? ', draft waits' : 'draft'}</span> : null}
                       </td>
                       <td>{version?.seal ?? ''}</td>
-                      <td>{version ? sayShortDay(version.at, timeZone, now) : ''}</td>
+                      <td className="whole">{version ? sayShortDay(version.at, timeZone, now) : ''}</td>
                     </tr>
                   )
                 })}
@@ -117,6 +123,10 @@ export function Presets(props: {
     </>
   )
 }
+
+/** `Fenland Matte, colour` below the heading Otter: the printer is said once. */
+const withoutPrinter = (name: string, printer: string): string =>
+  name.startsWith(`${printer}, `) ? name.slice(printer.length + 2) : name
 
 const sayColours = (s: Settings, profiles: Pick<PresetWorld, 'profiles' | 'retiredProfiles'>): string =>
   `${sayPrinterColour(s)}, file ${sayFileColour(s.fileColour, profiles)}`

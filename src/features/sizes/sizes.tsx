@@ -12,6 +12,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
+import { ToScale } from '@/ui/parts/to-scale'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
@@ -36,6 +37,7 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
         {families.map((family) => {
           const rows = shown.filter((s) => s.family === family)
           if (rows.length === 0) return null
+          const largest = um(Math.max(...rows.map((s) => s.long)))
           return (
             <section key={family} className={lists.section}>
               <h2>{family === 'Custom' ? 'The room’s own' : family}</h2>
@@ -57,7 +59,10 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
                 <tbody>
                   {rows.map((s) => (
                     <tr key={s.id}>
-                      <td className="strong">{s.name}</td>
+                      <td className="strong">
+                        <ToScale width={s.short} length={s.long} of={largest} />
+                        {s.name}
+                      </td>
                       <td>{tradePair(s.short, s.long, unit)}</td>
                       <td className="soft small">{s.pwg}</td>
                       <td>{s.revision === null ? null : <SizeActs size={s} revision={s.revision} />}</td>

@@ -1,5 +1,6 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
 import { readSlipBody } from '@/contract/slip'
+import type { SlipOfMember } from '@/contract/views/account'
 import { withShelf } from '@/core/sizes/shelf'
 import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
@@ -109,6 +110,16 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
     .all()
     .map((r) => ({ slip: toSlip(r.slip), picture: r.picture ? toPicture(r.picture) : null, memberName: r.member }))
 }
+
+/** A member's newest slips, in a line each. */
+export const slipsOf = (db: Db, memberId: string, limit: number): readonly SlipOfMember[] =>
+  db
+    .select({ id: slips.id, number: slips.number, title: slips.title, state: slips.state, pictureId: slips.pictureId })
+    .from(slips)
+    .where(eq(slips.memberId, memberId))
+    .orderBy(desc(slips.number))
+    .limit(limit)
+    .all()
 
 /** What slips are filled from now, with the facts of these versions. */
 export function catalogue(db: Db, now: number, versionIds: readonly string[]): Catalogue {

@@ -78,7 +78,7 @@ export function EdgeFields(props: {
       {print.edge === 'borderless' && sheet?.borderless ? (
         <>
           <div className={css.row}>
-            <span className="soft">enlargement</span>
+            <span className="soft">Enlargement</span>
             <Choices
               label="Enlargement"
               value={print.enlargement}
