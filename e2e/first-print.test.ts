@@ -60,12 +60,9 @@ describe('from a picture to a saved file and a logged run', () => {
     expect(await page.$eval('input[aria-label=Title]', (i) => (i as HTMLInputElement).value)).toBe('Four colours')
     await choose(page, 'Preset', 'Otter, Fenland Matte, neutral')
     await says(page, 'Otter, Fenland Matte, neutral grey, version 3')
-    await page.waitForFunction(
-      () => document.querySelector('section[data-open] input[aria-label="Sheet size"]') !== null,
-    )
-    await choose(page, 'Sheet size', 'B4')
+    // what is loaded for it is ready, and the next line is open
     await says(page, 'B4, 257 × 364 mm, short edge first')
-    await (await page.waitForSelector('section[aria-label=Edge] button'))?.click()
+    expect(await openLine(page)).toBe('Edge')
     await press(page, 'Borderless', 'radio')
     await says(page, 'sprays up to 2.9 mm past the edge')
     await (await page.waitForSelector('section[aria-label=Placing] button'))?.click()
@@ -95,6 +92,37 @@ describe('from a picture to a saved file and a logged run', () => {
     await says(page, 'One run is in the log')
     await says(page, /Printed: run \d+, good/)
     expect(rows('select count(*) from runs')).toBe(runs + 1)
+    await page.close()
+  })
+
+  it('takes six presses where the paper is loaded', async () => {
+    const { path } = await memberPicture(folder())
+    const page = await visit.open('/bench')
+    let presses = 0
+    const count = async (act: Promise<unknown>, n = 1): Promise<void> => {
+      await act
+      presses += n
+    }
+    await count(press(page, 'New slip'))
+    await page.waitForFunction(() => location.pathname.startsWith('/slips/'))
+    await settled(page)
+    await count(upload(page, path))
+    await says(page, '3000 × 4000 px')
+    // the list, and the first of it: what is loaded stands there before all others
+    const list = await page.waitForSelector('input[aria-label="Preset"]')
+    await count(list?.click() ?? Promise.resolve())
+    await offered(page)
+    const first = await page.evaluate(
+      () => [...document.querySelectorAll<HTMLElement>('[role=option]')].find((o) => o.offsetParent)?.textContent,
+    )
+    expect(first).toMatch(/^Otter, Fenland Matte/)
+    await count(page.keyboard.press('ArrowDown').then(() => page.keyboard.press('Enter')))
+    await says(page, 'B4, 257 × 364 mm, short edge first')
+    await count(press(page, 'Log run'))
+    await says(page, 'What came out')
+    await count(press(page, 'Log as good'))
+    await says(page, 'One run is in the log')
+    expect(presses).toBe(6)
     await page.close()
   })
 
@@ -130,14 +158,9 @@ describe('from a picture to a saved file and a logged run', () => {
     await offered(page)
     await key('ArrowDown')
     await key('Enter')
-    await page.waitForSelector('input[aria-label="Sheet size"]')
-    await page.focus('body')
-    await tabTo('input[aria-label="Sheet size"]')
-    await page.keyboard.type('B4')
-    await offered(page)
-    await key('ArrowDown')
-    await key('Enter')
     await says(page, 'B4, 257 × 364 mm')
+    // the keyboard is at the next line
+    await page.waitForFunction(() => document.activeElement?.closest('section')?.getAttribute('aria-label') === 'Edge')
     // the anchor by arrow keys on the drawing
     await tabTo('[role=application]')
     const placed = () => page.evaluate(() => document.querySelector('table')?.innerText ?? '')

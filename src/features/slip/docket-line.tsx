@@ -18,8 +18,13 @@ export function DocketLine(props: {
   const { number, label, line, open, onToggle } = props
   const section = useRef<HTMLElement>(null)
   // what was opened is in view as far as it goes, its head first
+  const shown = useRef(false)
   useEffect(() => {
     if (open) section.current?.scrollIntoView({ block: 'nearest' })
+    // the line before closed under the keyboard: it goes on here
+    if (open && shown.current && document.activeElement === document.body)
+      section.current?.querySelector('button')?.focus()
+    shown.current = true
   }, [open])
   return (
     <section ref={section} className={css.line} data-open={open || undefined} aria-label={label}>
