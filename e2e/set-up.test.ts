@@ -95,19 +95,27 @@ const RULES = [
   'When media setting is Film, bits is 8, because film takes no finer steps.',
 ]
 
+/** A new printer by screens alone, and its page. */
+async function added(nickname: string, fields: Readonly<Record<string, string>>) {
+  const page = await visit.open('/printers')
+  const hands = new Hands(page)
+  await hands.press('New printer')
+  await hands.fill('Nickname', nickname)
+  for (const [label, text] of Object.entries(fields)) await hands.fill(label, text)
+  await hands.done('Add printer')
+  const id = one<string>('select id from printers where nickname = ?', nickname)
+  await page.goto(page.url().replace(/\/printers.*/, `/printers/${id}`), { waitUntil: 'load' })
+  await settled(page)
+  return { page, hands, id }
+}
+
 describe('setting up', () => {
   it('a printer with two feeds, two queues, five media settings and a dozen rules takes at most 130 presses', async () => {
-    const page = await visit.open('/printers')
-    const hands = new Hands(page)
-    await hands.press('New printer')
-    await hands.fill('Nickname', 'Plover')
-    await hands.fill('Make and model', 'desktop pigment, A2')
-    await hands.fill('Carriage width', '432 mm')
-    await hands.fill('Ink set', 'six pigments')
-    await hands.done('Add printer')
-    const id = one<string>("select id from printers where nickname = 'Plover'")
-    await page.goto(page.url().replace(/\/printers.*/, `/printers/${id}`), { waitUntil: 'load' })
-    await settled(page)
+    const { page, hands } = await added('Plover', {
+      'Make and model': 'desktop pigment, A2',
+      'Carriage width': '432 mm',
+      'Ink set': 'six pigments',
+    })
     hands.presses += 1 // its link in the list
 
     // feeds: the stack that it came with, and a roll
@@ -193,15 +201,7 @@ describe('setting up', () => {
 
 describe('a printer of another kind', () => {
   it('without blacks, always borderless, paid by the sheet: said as it is, and a preset of it is sealed', async () => {
-    const page = await visit.open('/printers')
-    const hands = new Hands(page)
-    await hands.press('New printer')
-    await hands.fill('Nickname', 'Kestrel')
-    await hands.fill('Ink set', 'a ribbon')
-    await hands.done('Add printer')
-    const id = one<string>("select id from printers where nickname = 'Kestrel'")
-    await page.goto(page.url().replace(/\/printers.*/, `/printers/${id}`), { waitUntil: 'load' })
-    await settled(page)
+    const { page, hands, id } = await added('Kestrel', { 'Ink set': 'a ribbon' })
     // the feed as its queue drives it: always to the edges
     await hands.nth('Edit', 2)
     await hands.check('It prints borderless here')

@@ -7,6 +7,7 @@ import { writeAmount, writeMoney } from '@/core/money/money'
 import { FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { sayDay, sayShortDay, sayTime } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -103,9 +104,7 @@ export function Account(props: {
                 <th scope="col" className="number">
                   {currency.code}
                 </th>
-                <th scope="col">
-                  <span className="unseen">Acts</span>
-                </th>
+                <ActsHead />
               </tr>
             </thead>
             <tbody>

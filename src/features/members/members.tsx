@@ -5,6 +5,7 @@ import { type Minor, writeAmount, writeMoney } from '@/core/money/money'
 import { FormChoices, FormMoney, FormNote, FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { ActsHead } from '@/ui/parts/acts-head'
 import type { Choice } from '@/ui/parts/choices'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -67,9 +68,7 @@ export function Members(props: {
               <th scope="col" className="number">
                 Owes, {currency.code}
               </th>
-              <th scope="col">
-                <span className="unseen">Acts</span>
-              </th>
+              <ActsHead />
             </tr>
           </thead>
           <tbody>
@@ -104,9 +103,7 @@ export function Members(props: {
                 <th scope="col" className="number">
                   Owes, {currency.code}
                 </th>
-                <th scope="col">
-                  <span className="unseen">Acts</span>
-                </th>
+                <ActsHead />
               </tr>
             </thead>
             <tbody>

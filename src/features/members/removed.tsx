@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core'
 import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
 import { PARTS } from '@/core/printer/parts'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -49,9 +50,7 @@ export function Removed(props: {
                 <th scope="col">Name</th>
                 <th scope="col">What</th>
                 <th scope="col">Since</th>
-                <th scope="col">
-                  <span className="unseen">Acts</span>
-                </th>
+                <ActsHead />
               </tr>
             </thead>
             <tbody>

@@ -7,6 +7,7 @@ import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
 import { sayThickness, sayWeight } from '@/core/words/paper'
 import { sayForm } from '@/core/words/paper-form'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -101,9 +102,7 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
               <th scope="col">On the shelf</th>
               <th scope="col">Opened rolls</th>
               <th scope="col">Price</th>
-              <th scope="col">
-                <span className="unseen">Acts</span>
-              </th>
+              <ActsHead />
             </tr>
           </thead>
           <tbody>

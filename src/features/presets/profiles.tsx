@@ -8,6 +8,7 @@ import type { Problem } from '@/core/words/problems'
 import { FormSelect } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useFields } from '@/ui/form/use-room-form'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -78,9 +79,7 @@ export function Profiles(props: {
                 <th scope="col">Made with</th>
                 <th scope="col">Used by</th>
                 <th scope="col">Since</th>
-                <th scope="col">
-                  <span className="unseen">What can be done</span>
-                </th>
+                <ActsHead />
               </tr>
             </thead>
             <tbody>

@@ -3,6 +3,7 @@
 import type { Queue } from '@/contract/views/printer'
 import { tradeLength } from '@/core/length/write'
 import { sayRate } from '@/core/words/paper'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { useWays } from '@/ui/unit/unit'
@@ -31,9 +32,7 @@ export function SettingsPart({ queue }: { readonly queue: Queue }) {
             <th scope="col">Black, ink limit</th>
             <th scope="col">Longest</th>
             <th scope="col">Minutes and ml per m²</th>
-            <th scope="col">
-              <span className="unseen">Acts</span>
-            </th>
+            <ActsHead />
           </tr>
         </thead>
         <tbody>

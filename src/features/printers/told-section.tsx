@@ -12,6 +12,7 @@ import { readyBeside } from '@/core/printer/ready'
 import type { Told } from '@/core/printer/told'
 import { sayForm } from '@/core/words/paper-form'
 import { sayReasons } from '@/core/words/printer-says'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { sayAgo } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import lists from '@/ui/parts/lists.module.css'
@@ -137,9 +138,7 @@ function PointTable(props: {
           <th scope="col">About</th>
           <th scope="col">Known here</th>
           <th scope="col">Told</th>
-          <th scope="col">
-            <span className="unseen">Take over</span>
-          </th>
+          <ActsHead says="Take over" />
         </tr>
       </thead>
       <tbody>

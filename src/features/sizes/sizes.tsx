@@ -7,6 +7,7 @@ import { customPwgName, SIZE_FAMILIES, type Size } from '@/core/sizes/sizes'
 import { FormLength, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { ActsHead } from '@/ui/parts/acts-head'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
@@ -51,9 +52,7 @@ export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
                       Size
                     </th>
                     <th scope="col">IPP name</th>
-                    <th scope="col">
-                      <span className="unseen">Acts</span>
-                    </th>
+                    <ActsHead />
                   </tr>
                 </thead>
                 <tbody>

@@ -10,6 +10,7 @@ import { writeAmount } from '@/core/money/money'
 import { inSize } from '@/core/offer/other-sizes'
 import type { PrintBody, SlipBody } from '@/core/slip/body'
 import { sayFinding } from '@/core/words/checks'
+import { ActsHead } from '@/ui/parts/acts-head'
 import { Choices } from '@/ui/parts/choices'
 import { LevelWord } from '@/ui/parts/level'
 import { tellProblem } from '@/ui/parts/tell'
@@ -99,9 +100,7 @@ function Offers(props: Parameters<typeof AnotherSize>[0]) {
                 <th scope="col" className="number">
                   Each
                 </th>
-                <th scope="col">
-                  <span className="unseen">Take it</span>
-                </th>
+                <ActsHead says="Take it" />
               </tr>
             </thead>
             <tbody>

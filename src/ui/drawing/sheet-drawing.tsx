@@ -388,6 +388,13 @@ function PictureDimensions({ sheet, piece, unit, px }: PartProps & { readonly un
   const W = mm(sheet.sheet.width)
   const L = mm(sheet.sheet.length)
   const roomy = (length: number): boolean => mm(length) > 26 * px
+  /** from the picture to each edge: across in its middle, along where the numbers leave room */
+  const at: Readonly<Record<EdgeName, readonly [number, number, number, number]>> = {
+    left: [0, y + h / 2, x, y + h / 2],
+    right: [x + w, y + h / 2, W, y + h / 2],
+    lead: [x + w * 0.8, 0, x + w * 0.8, y],
+    trail: [x + w * 0.8, y + h, x + w * 0.8, L],
+  }
   const low = y + h + 16 * px > L - 4 * px ? L - 12 * px : y + h + 16 * px
   return (
     <g className={css.quiet}>
@@ -395,58 +402,11 @@ function PictureDimensions({ sheet, piece, unit, px }: PartProps & { readonly un
         <Dimension x1={x} y1={low} x2={x + w} y2={low} length={r.w} unit={unit} px={px} on="paper" />
       ) : null}
       <Dimension x1={W + 34 * px} y1={y} x2={W + 34 * px} y2={y + h} length={r.h} unit={unit} px={px} />
-      {roomy(d.left) ? (
-        <Dimension
-          x1={0}
-          y1={y + h / 2}
-          x2={x}
-          y2={y + h / 2}
-          length={d.left}
-          unit={unit}
-          px={px}
-          on="paper"
-          beside="above"
-        />
-      ) : null}
-      {roomy(d.right) ? (
-        <Dimension
-          x1={x + w}
-          y1={y + h / 2}
-          x2={W}
-          y2={y + h / 2}
-          length={d.right}
-          unit={unit}
-          px={px}
-          on="paper"
-          beside="above"
-        />
-      ) : null}
-      {roomy(d.lead) ? (
-        <Dimension
-          x1={x + w * 0.8}
-          y1={0}
-          x2={x + w * 0.8}
-          y2={y}
-          length={d.lead}
-          unit={unit}
-          px={px}
-          on="paper"
-          beside="right"
-        />
-      ) : null}
-      {roomy(d.trail) ? (
-        <Dimension
-          x1={x + w * 0.8}
-          y1={y + h}
-          x2={x + w * 0.8}
-          y2={L}
-          length={d.trail}
-          unit={unit}
-          px={px}
-          on="paper"
-          beside="right"
-        />
-      ) : null}
+      {EDGE_NAMES.filter((e) => roomy(d[e])).map((e) => {
+        const [x1, y1, x2, y2] = at[e]
+        const beside = e === 'left' || e === 'right' ? 'above' : 'right'
+        return <Dimension key={e} {...{ x1, y1, x2, y2, unit, px, beside }} length={d[e]} on="paper" />
+      })}
     </g>
   )
 }
