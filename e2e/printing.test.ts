@@ -218,7 +218,7 @@ describe('a printer by its address, from nothing to a print that measures what w
 
   it('the sheet in the tray can be seen from the slip, and switches change what is in a printer', async () => {
     const page = await visit.open('/tray')
-    const label = 'Otter, photo, main: sheets left'
+    const label = 'Otter, photo, rear stack: sheets left'
     // news of the print before may still come in while this is typed: then it is typed again
     for (let tries = 1; ; tries++) {
       const field = await page.waitForSelector(`[aria-label="${label}"]:not([disabled])`)

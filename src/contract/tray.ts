@@ -47,6 +47,9 @@ export const trayPrinterSchema = z.object({
 })
 export type TrayPrinter = z.output<typeof trayPrinterSchema>
 
+/** What the room calls what a machine calls by keywords, by the machine. */
+export type TrayNames = Readonly<Record<string, Readonly<Record<string, string>>>>
+
 /** What a person does at a simulated printer. */
 export const switchSchema = z.object({
   printer: z.string().regex(/^[a-z0-9-]+$/),

@@ -1,5 +1,5 @@
 import type { Charge, ChargeLine } from '@/core/charge/charge'
-import { type Currency, type Minor, writeAmount, writeMoney } from '@/core/money/money'
+import { type Currency, type Minor, writeAmount } from '@/core/money/money'
 
 type Said = Pick<Charge, 'unknown'>
 
@@ -15,4 +15,4 @@ export const sayAmount = ({ unknown }: Said, amount: Minor, currency: Currency):
  * @example sayChargeLine({ unknown: ['ink'] }, { what: 'ink', amount: 0 }, { code: 'EUR', exponent: 2 }) // 'not known'
  */
 export const sayChargeLine = ({ unknown }: Said, { what, amount }: ChargeLine, currency: Currency): string =>
-  unknown.some((u) => u === what) ? 'not known' : writeMoney(amount, currency)
+  unknown.some((u) => u === what) ? 'not known' : writeAmount(amount, currency)

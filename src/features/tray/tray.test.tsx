@@ -42,11 +42,12 @@ const OTTER: TrayPrinter = {
     { name: 'yellow', colour: '#f0d020', level: 8 },
   ],
 }
+const NAMES = { otter: { main: 'rear stack', 'matte-b': 'Matte B' } }
 const tray = (
   printers: readonly TrayPrinter[] = [OTTER],
   sheets: readonly TraySheet[] = [SHEET],
   unit: 'mm' | 'in' = 'mm',
-) => show(<Tray sheets={sheets} chosen={sheets[0] ?? null} printers={printers} now={0} />, unit)
+) => show(<Tray sheets={sheets} chosen={sheets[0] ?? null} printers={printers} names={NAMES} now={0} />, unit)
 const board = (): HTMLElement => screen.getByRole('application')
 const fact = (name: string): string | undefined =>
   screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent ?? undefined
@@ -117,11 +118,11 @@ describe('at the simulated printers', () => {
   it('paper is put in by its count, a roll by its metres', async () => {
     const asked = hearing(done())
     tray()
-    const sheets = machine().getByLabelText('Otter, photo, main: sheets left')
+    const sheets = machine().getByLabelText('Otter, photo, rear stack: sheets left')
     fireEvent.change(sheets, { target: { value: '5 sheets' } })
     fireEvent.blur(sheets)
     await waitFor(() => expect(asked).toHaveLength(1))
-    const metres = machine().getByLabelText('Otter, photo, main-roll: metres left')
+    const metres = machine().getByLabelText('Otter, photo, main roll: metres left')
     await waitFor(() => expect(metres.hasAttribute('disabled')).toBe(false))
     fireEvent.change(metres, { target: { value: '12.5 m' } })
     fireEvent.blur(metres)
@@ -135,7 +136,7 @@ describe('at the simulated printers', () => {
   it('what did not arrive can be sent again', async () => {
     const asked = hearing(done())
     tray()
-    const field = () => machine().getByLabelText<HTMLInputElement>('Otter, photo, main: sheets left')
+    const field = () => machine().getByLabelText<HTMLInputElement>('Otter, photo, rear stack: sheets left')
     fireEvent.change(field(), { target: { value: '5 sheets' } })
     fireEvent.blur(field())
     await waitFor(() => expect(asked).toHaveLength(1))
@@ -148,7 +149,7 @@ describe('at the simulated printers', () => {
   it('a count that was only looked at asks nothing', () => {
     const asked = hearing(done())
     tray()
-    fireEvent.blur(machine().getByLabelText('Otter, photo, main: sheets left'))
+    fireEvent.blur(machine().getByLabelText('Otter, photo, rear stack: sheets left'))
     expect(asked).toEqual([])
   })
   it('ink is emptied or filled, and somebody stands by or not', async () => {

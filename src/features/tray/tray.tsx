@@ -4,7 +4,7 @@ import { Button, NumberInput, Switch } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useRef, useState } from 'react'
-import type { TrayPrinter, TraySheet, TraySwitch } from '@/contract/tray'
+import type { TrayNames, TrayPrinter, TraySheet, TraySwitch } from '@/contract/tray'
 import { um } from '@/core/length/length'
 import { tradePair, writeLength } from '@/core/length/write'
 import { sayReasons } from '@/core/words/printer-says'
@@ -19,9 +19,11 @@ export function Tray(props: {
   readonly sheets: readonly TraySheet[]
   readonly chosen: TraySheet | null
   readonly printers: readonly TrayPrinter[]
+  /** what the room calls the feeds and media settings of a machine, by the machine and its own keywords */
+  readonly names: TrayNames
   readonly now: number
 }) {
-  const { sheets, chosen, printers, now } = props
+  const { sheets, chosen, printers, names, now } = props
   const { unit } = useWays()
   return (
     <>
@@ -54,7 +56,7 @@ export function Tray(props: {
         <aside className={css.machines} aria-label="At the printers">
           <h2>At the printers</h2>
           {printers.map((p) => (
-            <Machine key={p.id} printer={p} />
+            <Machine key={p.id} printer={p} names={names[p.id] ?? {}} />
           ))}
           {printers.length === 0 ? <p className="soft small">No simulated printer answers.</p> : null}
         </aside>
@@ -218,7 +220,8 @@ const RuleRow = ({ name, value }: { readonly name: string; readonly value: strin
 )
 
 /** Paper, ink and who stands by, at one simulated printer. */
-function Machine({ printer }: { readonly printer: TrayPrinter }) {
+function Machine({ printer, names }: { readonly printer: TrayPrinter; readonly names: TrayNames[string] }) {
+  const name = (keyword: string): string => names[keyword] ?? keyword.replaceAll('-', ' ')
   const router = useRouter()
   const [busy, setBusy] = useState(false)
   const flip = async (what: Omit<TraySwitch, 'printer'>): Promise<void> => {
@@ -246,10 +249,10 @@ function Machine({ printer }: { readonly printer: TrayPrinter }) {
       {printer.sources.map((s) => (
         <div key={s.keyword} className={css.source}>
           <span className="small">
-            {s.keyword}: {s.type}, {s.width} {s.kind === 'roll' ? 'mm wide' : `× ${s.length} mm`}
+            {name(s.keyword)}: {name(s.type)}, {s.width} {s.kind === 'roll' ? 'mm wide' : `× ${s.length} mm`}
           </span>
           <LeftField
-            label={`${printer.name}, ${s.keyword}: ${s.kind === 'roll' ? 'metres left' : 'sheets left'}`}
+            label={`${printer.name}, ${name(s.keyword)}: ${s.kind === 'roll' ? 'metres left' : 'sheets left'}`}
             source={s}
             disabled={busy}
             onLeft={(left) => void flip({ source: s.keyword, left })}

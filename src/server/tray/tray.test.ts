@@ -5,8 +5,10 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import { describe, expect, it, onTestFinished } from 'vitest'
 import type { TraySheet } from '@/contract/tray'
+import { QUEUE } from '../../../test/example-facts'
 import { folder } from '../../../test/room'
-import { hasTray, loupe, overview, trayHref, trayPrinters, traySheet, traySheets, traySwitch } from './tray'
+import { VERSION } from '../../../test/slip-facts'
+import { hasTray, loupe, overview, trayHref, trayNames, trayPrinters, traySheet, traySheets, traySwitch } from './tray'
 
 const SHEET: TraySheet = {
   number: 1,
@@ -182,5 +184,13 @@ describe('at the simulated printers', () => {
     expect(await traySwitch({ printer: 'otter', standsBy: false })).toMatchObject({
       problem: expect.stringContaining('does not answer'),
     })
+  })
+})
+
+it('what machines call by keywords has the room’s names', () => {
+  const feeds = [{ ...VERSION.feed, revision: 1 }]
+  const queue = { facts: QUEUE } as Parameters<typeof trayNames>[0][number]['queues'][number]
+  expect(trayNames([{ nickname: 'Otter', feeds, queues: [queue] }])).toEqual({
+    otter: { main: VERSION.feed.name, 'photographic-matte': VERSION.mediaSetting.name },
   })
 })

@@ -3,7 +3,15 @@ import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
 import { z } from 'zod'
-import { type TrayPrinter, type TraySheet, type TraySwitch, trayPrinterSchema, traySheetSchema } from '@/contract/tray'
+import {
+  type TrayNames,
+  type TrayPrinter,
+  type TraySheet,
+  type TraySwitch,
+  trayPrinterSchema,
+  traySheetSchema,
+} from '@/contract/tray'
+import type { Printer } from '@/contract/views/printer'
 import { bad, ok, type Result } from '@/core/result/result'
 
 /** Where the simulated printers put their sheets; only a demo has one. */
@@ -81,6 +89,20 @@ export async function trayPrinters(): Promise<readonly TrayPrinter[]> {
   )
   return all.flat()
 }
+
+/** What the room calls the feeds and media settings of each machine: by the machine's id, which is its nickname. */
+export const trayNames = (printers: readonly Pick<Printer, 'nickname' | 'feeds' | 'queues'>[]): TrayNames =>
+  Object.fromEntries(
+    printers.map(({ nickname, feeds, queues }) => [
+      nickname.toLowerCase(),
+      Object.fromEntries(
+        queues.flatMap(({ facts: { ipp, mediaSettings } }) => [
+          ...mediaSettings.map((m) => [ipp.types[m.id] ?? m.id, m.name] as const),
+          ...feeds.flatMap((f) => (ipp.sources[f.id] ? [[ipp.sources[f.id] ?? '', f.name] as const] : [])),
+        ]),
+      ),
+    ]),
+  )
 
 /** Does by hand at a simulated printer what a person would: paper, ink, standing by. */
 export async function traySwitch({ printer, ...what }: TraySwitch): Promise<Result<null, string>> {

@@ -1,7 +1,9 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { Tray } from '@/features/tray/tray'
-import { hasTray, trayPrinters, traySheet, traySheets } from '@/server/tray/tray'
+import { room } from '@/server/db/open'
+import { listPrinters } from '@/server/stores/printers'
+import { hasTray, trayNames, trayPrinters, traySheet, traySheets } from '@/server/tray/tray'
 
 export const metadata: Metadata = { title: 'Output tray' }
 
@@ -10,5 +12,13 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ s
   const [printer = '', number = ''] = ((await searchParams).sheet ?? '').split('/')
   const sheets = traySheets()
   const chosen = printer ? traySheet(printer, Number(number)) : (sheets[0] ?? null)
-  return <Tray sheets={sheets} chosen={chosen} printers={await trayPrinters()} now={Date.now()} />
+  return (
+    <Tray
+      sheets={sheets}
+      chosen={chosen}
+      printers={await trayPrinters()}
+      names={trayNames(listPrinters(room()))}
+      now={Date.now()}
+    />
+  )
 }
