@@ -68,7 +68,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     expect(facts.feeds[0].borderless.widths).toContain(257_000)
   })
 
-  it('an edge check on the output tray, five sheets, read and solved by keyboard', async () => {
+  it('an edge check on the output tray, five sheets, read and calculated by keyboard', async () => {
     const page = await visit.open('/bench')
     const queueId = one<string>(
       "select q.id from queues q join printers p on p.id = q.printer_id where p.nickname = 'Stoat'",

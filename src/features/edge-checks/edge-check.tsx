@@ -83,7 +83,7 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
           With {check.presetName}, version {check.versionNumber}, seal {check.seal}. Begun{' '}
           {sayDay(check.createdAt, timeZone, Date.now())} by {check.by}
           {check.solvedAt !== null
-            ? `; read and solved ${sayDay(check.solvedAt, timeZone, Date.now())} by ${check.readBy}`
+            ? `; read and calculated ${sayDay(check.solvedAt, timeZone, Date.now())} by ${check.readBy}`
             : ''}
           {check.state === 'withdrawn' ? '; withdrawn, not in use' : ''}. {check.note}
         </p>
@@ -139,28 +139,31 @@ export function EdgeCheckPage({ check, prints, addressed }: CheckPage) {
               </p>
             ) : null}
           </section>
-          <section aria-label="What to read">
-            <RulerDrawing layout={check.layout} readings={readings} focus={focus} />
-          </section>
+          <div>
+            <section aria-label="What to read">
+              <RulerDrawing layout={check.layout} readings={readings} focus={focus} />
+            </section>
+
+            <section aria-label="Result" className={css.result}>
+              <h2 className={css.step}>
+                <span className="serif">3</span> Result
+                {open ? (
+                  <Button size="compact-sm" disabled={!live.ok} loading={busy} onClick={() => void solve()}>
+                    Calculate and use it
+                  </Button>
+                ) : null}
+              </h2>
+              {shown ? (
+                <Result check={check} result={shown} settled={check.result !== null} />
+              ) : (
+                <p className="soft">
+                  The figures stand here once a sheet is read: the first tick that shows at each edge is enough to begin
+                  with, the {LENGTHS.length} lengths make it better.
+                </p>
+              )}
+            </section>
+          </div>
         </div>
-        <section aria-label="Result" className={css.result}>
-          <h2 className={css.step}>
-            <span className="serif">3</span> Result
-            {open ? (
-              <Button size="compact-sm" disabled={!live.ok} loading={busy} onClick={() => void solve()}>
-                Calculate and use it
-              </Button>
-            ) : null}
-          </h2>
-          {shown ? (
-            <Result check={check} result={shown} settled={check.result !== null} />
-          ) : (
-            <p className="soft">
-              The figures stand here once a sheet is read: the first tick that shows at each edge is enough to begin
-              with, the {LENGTHS.length} lengths make it better.
-            </p>
-          )}
-        </section>
       </div>
     </>
   )

@@ -131,7 +131,7 @@ describe('reading a check', () => {
     const left = within(screen.getByRole('row', { name: /^Overspray, left/ }))
     // 2.95 of 257 mm on both sides: 2.95 * 257 / 251.1
     expect(left.getAllByRole('cell').map((c) => c.textContent)).toEqual(['2.9 mm', '3.02 mm', '+0.12 mm'])
-    expect(screen.getByText(/It is used once it is solved/)).toBeTruthy()
+    expect(screen.getByText(/It is used once it is calculated/)).toBeTruthy()
     expect(screen.getByText(/Fewer than three sheets/)).toBeTruthy()
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Calculate and use it' }).disabled).toBe(false)
   })
@@ -241,7 +241,7 @@ describe('a check that is over', () => {
     expect(cell(1, 'left').disabled).toBe(true)
     expect(screen.queryByRole('button', { name: 'Calculate and use it' })).toBeNull()
     expect(screen.getByText(/In use for every prediction/)).toBeTruthy()
-    expect(screen.getByText(/read and solved .* by Iria/)).toBeTruthy()
+    expect(screen.getByText(/read and calculated .* by Iria/)).toBeTruthy()
     expect(screen.getByTitle('How each sheet lay against the mean of all')).toBeTruthy()
   })
   it('borderless says that stretch is part of the overspray', () => {

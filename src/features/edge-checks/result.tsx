@@ -117,8 +117,8 @@ export function Result({
         {result.perSheet.length > 1 ? <Scatter result={result} /> : null}
         <p className="soft small">
           {settled
-            ? 'In use for every prediction of this queue and feed since it was solved, until a newer check.'
-            : 'What the readings so far would give. It is used once it is solved.'}{' '}
+            ? 'In use for every prediction of this queue and feed since it was calculated, until a newer check.'
+            : 'What the readings so far would give. It is used once it is calculated.'}{' '}
           A drift holds 95 % of sheets, with 90 % confidence.
         </p>
       </div>
