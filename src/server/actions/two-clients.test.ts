@@ -97,7 +97,12 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
       },
       save: (v, revision) =>
         room.act(ACTIONS['paper.edit'], { id: paperId, revision, surface: 'plain', thickness: 250, ...v }),
-      type: { name: (n) => `Paper ${n}`, maker: (n) => `maker ${n}`, weight: (n) => 100 + n, note: (n) => `note ${n}` },
+      type: {
+        name: (n) => `Paper ${n}`,
+        maker: (n) => `maker ${n}`,
+        weight: (n) => 100 + (n % 900),
+        note: (n) => `note ${n}`,
+      },
     },
     {
       name: 'preset',
@@ -131,7 +136,7 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
       type: {
         name: (n) => `stack ${n}`,
         maxWidth: (n) => 300_000 + n,
-        sheetsAtATime: (n) => 1 + n,
+        sheetsAtATime: (n) => 1 + (n % 900),
         loading: (n) => [`step ${n}`],
       },
     },
