@@ -266,7 +266,7 @@ describe('before a rule closes what is in use', () => {
       )
     }
     await write()
-    await hands.press('Leave it as it was')
+    await hands.press('Cancel')
     await says(page, 'Left as it was; nothing was saved.')
     expect(rules()).toBe(before)
     await page.reload({ waitUntil: 'load' })

@@ -5,6 +5,7 @@ import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/p
 import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
+import { countOf } from '@/core/words/count'
 import { sayThickness, sayWeight } from '@/core/words/paper'
 import { sayForm } from '@/core/words/paper-form'
 import { ActsHead } from '@/ui/parts/acts-head'
@@ -27,6 +28,8 @@ export function Papers({
   ...prices
 }: { readonly papers: readonly Paper[]; readonly open: string | null } & Prices) {
   const [text, setText] = useState(papers.find((p) => p.id === open)?.name ?? '')
+  const { unit } = useWays()
+  const low = papers.flatMap((paper) => paper.stocks.filter(isLow).map((stock) => ({ paper, stock })))
   const shown = papers.filter((p) => holdsText(text, `${p.name} ${p.maker} ${p.surface}`))
   return (
     <>
@@ -37,6 +40,11 @@ export function Papers({
       </PageHead>
       <div className={lists.page}>
         <SearchBox what="papers" text={text} onText={setText} />
+        {low.length > 0 ? (
+          <p className="level-caution">
+            Low: {low.map(({ paper, stock }) => `${paper.name} ${lowForm(stock, unit)}`).join('; ')}.
+          </p>
+        ) : null}
         {shown.length === 0 ? <p className="soft">No paper has the name “{text.trim()}”.</p> : null}
         {shown.map((p) => (
           <PaperSection key={p.id} paper={p} {...prices} />
@@ -145,7 +153,7 @@ function StockLine({
           ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
           : sheetName(s.width, s.length, unit)}
       </td>
-      <td className={!roll && s.count <= 5 ? 'level-caution' : undefined}>
+      <td className={isLow(s) ? 'level-caution' : undefined}>
         {s.count} {roll ? (s.count === 1 ? 'roll' : 'rolls') : s.count === 1 ? 'sheet' : 'sheets'}
       </td>
       <td>
@@ -190,6 +198,15 @@ function StockLine({
     </tr>
   )
 }
+
+/** Five sheets or fewer, or no roll left and the opened ones below two metres. */
+const isLow = ({ kind, count, rolls }: Stock): boolean =>
+  kind === 'sheet' ? count <= 5 : count <= 0 && rolls.every((r) => r.left < 2_000_000)
+
+const lowForm = (s: Stock, unit: LengthUnit): string =>
+  s.kind === 'roll'
+    ? `${tradeLength(s.width, unit)} roll`
+    : `${sayForm('sheet', s.width, s.length, unit)}, ${countOf(Math.max(0, s.count), 'sheet')}`
 
 /** `B4, 257 × 364 mm`, or the edges alone where no standard size is meant. */
 function sheetName(width: Um, length: Um, unit: LengthUnit): string {

@@ -17,6 +17,8 @@ import type { PresetWorld } from './types'
 type Change = (settings: Settings) => void
 
 /** Longer reasons stand behind a short one, shown when it is pointed at. */
+/** From so many on, closed choices are folded. */
+const MANY_CLOSED = 5
 const LONG_REASON = 100
 
 /** A queue's options with its rules, compiled once for as long as the queue is looked at. */
@@ -164,6 +166,10 @@ function OptionRow(props: {
     }
   })
   const long = option.values.length > 8
+  const [all, setAll] = useState(false)
+  // many closed ones hide what can be chosen: they wait behind their count
+  const away = choices.filter((c) => c.closed && c.value !== chosen && c.value !== asked)
+  const folded = !all && away.length >= MANY_CLOSED ? away : []
   const shown = asked ?? (broken ? chosen : null)
   const pick = (value: string): void => {
     if (state.values.find((v) => v.id === value)?.is === 'open') {
@@ -194,12 +200,17 @@ function OptionRow(props: {
           <Choices
             label={option.name}
             value={chosen}
-            choices={choices}
+            choices={choices.filter((c) => !folded.includes(c))}
             disabled={frozen}
             onChange={pick}
             onClosed={(c) => onAsk(asked === c.value ? null : c.value)}
           />
         )}
+        {!display && !long && away.length >= MANY_CLOSED ? (
+          <button type="button" className={css.fold} aria-expanded={all} onClick={() => setAll(!all)}>
+            {all ? 'fewer' : `${away.length} closed`}
+          </button>
+        ) : null}
         {props.extra}
         {forced ? (
           <span className="soft small" title={forced}>

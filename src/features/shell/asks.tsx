@@ -38,7 +38,7 @@ export function Asks() {
       </ul>
       <Group justify="flex-end">
         <Button variant="default" data-autofocus onClick={() => end(false)}>
-          Leave it as it was
+          Cancel
         </Button>
         <Button onClick={() => end(true)}>Do it all the same</Button>
       </Group>
