@@ -21,6 +21,8 @@ const end = (): void => {
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, end)
 process.on('disconnect', end)
+// a starter that died while this process was still reading its own code was never heard to go
+if (process.connected === false) end()
 
 // the server makes the room; a room without one is waited for
 while (!existsSync(join(roomFolder(), 'libreta.db')) && !stop.signal.aborted)

@@ -43,6 +43,30 @@ describe('one room, one server', () => {
     await gone
     expect(isHeld(here, 'server')).toBe(false)
   })
+  it('is left by a background process whose starter died before it could listen', { timeout: 60_000 }, async () => {
+    const here = folder()
+    openRoom(here).$client.close()
+    const starter = `const child = require('node:child_process').spawn(process.execPath, ['--import', 'tsx', 'background/main.ts'], { stdio: ['ignore', 'ignore', 'ignore', 'ipc'] }); process.stdout.write(String(child.pid), () => process.kill(process.pid, 'SIGKILL'))`
+    const env = { ...process.env, LIBRETA_DATA: here, LIBRETA_LOG: 'silent' }
+    const parent = spawn(process.execPath, ['-e', starter], { env, stdio: ['ignore', 'pipe', 'inherit'] })
+    const pid = Number(String(await new Promise((r) => parent.stdout.once('data', r))))
+    onTestFinished(() => {
+      try {
+        process.kill(pid, 'SIGKILL')
+      } catch {
+        // it is gone, as it should be
+      }
+    })
+    const alive = (): boolean => {
+      try {
+        return process.kill(pid, 0)
+      } catch {
+        return false
+      }
+    }
+    for (let i = 0; i < 300 && alive(); i++) await rest(100)
+    expect(alive()).toBe(false)
+  })
   it('is not restored while it runs, and nothing foreign or empty is a backup', async () => {
     const base = folder()
     const data = join(base, 'room')

@@ -16,6 +16,8 @@ if (!isLoopback(hostname) && !process.env.LIBRETA_PASS) {
 }
 // whoever started this server is gone: so is it
 process.on('disconnect', () => process.exit(0))
+// it may have gone before anybody listened
+if (process.connected === false) process.exit(0)
 
 const app = next({ dev: false, hostname, port, dir: process.cwd() })
 const handle = app.getRequestHandler()

@@ -36,3 +36,5 @@ server.listen(port, '127.0.0.1', () => {
 })
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0))
 process.on('disconnect', () => process.exit(0))
+// whoever started it may have gone before anybody listened
+if (process.connected === false) process.exit(0)
