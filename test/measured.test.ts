@@ -64,7 +64,7 @@ function bedOf(random: () => number): Bed {
     queue === 'otter'
       ? pick(random, [size('iso_a4_210x297mm', 210, 297), size('jis_b4_257x364mm', 257, 364)])
       : queue === 'heron'
-        ? cut(432, 260 + Math.round(random() * 340))
+        ? cut(420, 260 + Math.round(random() * 340))
         : pick(random, [size('na_5x7_5x7in', 127, 177.8), size('na_index-4x6_4x6in', 101.6, 152.4)])
   return { queue, borderless, ...form }
 }
@@ -217,7 +217,7 @@ describe('what comes out is what was said', () => {
   it('after an edge check of five sheets 95 % of each quantity lies within', async () => {
     for (const edge of ['margins', 'borderless'] as const) {
       await edgeCheck('otter', edge, { kind: 'size', sizeId: 'jis_b4_257x364mm' })
-      await edgeCheck('heron', edge, { kind: 'cut', width: fromMm(432), length: fromMm(420) })
+      await edgeCheck('heron', edge, { kind: 'cut', width: fromMm(420), length: fromMm(420) })
       await edgeCheck('wren', edge, { kind: 'size', sizeId: 'na_5x7_5x7in' })
     }
     const after = await printAndMeasure(AFTER, 0)

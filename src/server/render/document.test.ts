@@ -97,7 +97,7 @@ describe('what goes to the printer', () => {
     const pictureId = await added(await tone(40), 'tone.png')
     const { raster, ticket, told, print } = await documented({ versionId, pictureId, ...small, edge: 'borderless' })
     if (!raster || !ticket) throw new Error('no document')
-    expect([raster.width, raster.height, raster.ppi]).toEqual([3643, 5159, 360])
+    expect([raster.width, raster.height, raster.ppi]).toEqual([4047, 5732, 400])
     expect(raster.sizeName).toBe('jis_b4_257x364mm')
     const { record } = readStored(slipBookingSchema, print.booking).run
     const sent = readRecord(record.schema, record.body).pieces[0]?.sent
@@ -105,7 +105,7 @@ describe('what goes to the printer', () => {
     expect(at.x[0]).toBeCloseTo((sent?.x ?? 0) / 1000, 0.8)
     expect(at.x[1]).toBeCloseTo(((sent?.x ?? 0) + (sent?.w ?? 0)) / 1000, 0.8)
     expect(at.y[0]).toBeCloseTo((sent?.y ?? 0) / 1000, 0.8)
-    expect(ticket).toMatchObject({ margins: { left: 0, right: 0, top: 0, bottom: 0 }, ppi: 360, quality: 3 })
+    expect(ticket).toMatchObject({ margins: { left: 0, right: 0, top: 0, bottom: 0 }, ppi: 400, quality: 3 })
     expect(told.at(-1)).toBe(1)
     expect([...told].sort((a, b) => a - b)).toEqual(told)
   })
@@ -116,7 +116,7 @@ describe('what goes to the printer', () => {
       pictureId: await added(await tone(40), 't'),
       ...small,
     })
-    expect(ticket).toMatchObject({ margins: { left: 340, right: 340, top: 500, bottom: 1250 }, colourMode: 'color' })
+    expect(ticket).toMatchObject({ margins: { left: 370, right: 370, top: 440, bottom: 1160 }, colourMode: 'color' })
   })
   it('a printer that does colour itself gets sRGB, one whose colour is off gets device values', async () => {
     const { preset, added, documented } = await otter()
@@ -154,7 +154,7 @@ describe('what goes to the printer', () => {
     expect([eight.raster?.space, eight.raster?.bits, eight.raster?.channels]).toEqual([18, 8, 1])
     const versionId = await preset({ bits: 16 }, 'slow')
     const deep = await documented({ versionId, pictureId: grey, ...small })
-    expect([deep.raster?.space, deep.raster?.bits, deep.raster?.ppi]).toEqual([18, 16, 720])
+    expect([deep.raster?.space, deep.raster?.bits, deep.raster?.ppi]).toEqual([18, 16, 800])
     expect(deep.raster?.at(deep.raster.width >> 1, deep.raster.height >> 1)).toEqual([20_000])
     expect(deep.ticket?.quality).toBe(5)
   })
@@ -206,7 +206,7 @@ describe('what goes to the printer', () => {
     expect([one.raster?.space, one.raster?.bits]).toEqual([18, 8])
     expect(one.ticket).toMatchObject({ width: 25_700, length: 36_400, margins: { left: 0 } })
     const A = check?.layout.crosses.A
-    const px = (v = 0): number => Math.floor((v * 360) / 25_400)
+    const px = (v = 0): number => Math.floor((v * 400) / 25_400)
     expect(one.raster?.at(px(A?.x), px(A?.y))[0]).toBeLessThan(160)
     // the two sheets differ in their number alone: a few pixels in the middle
     const differs: number[] = []
