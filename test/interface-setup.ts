@@ -1,5 +1,8 @@
-import { cleanup } from '@testing-library/react'
+import { cleanup, configure } from '@testing-library/react'
 import { afterEach, vi } from 'vitest'
+
+// a machine that does other work as well draws late, and no test is about how late
+configure({ asyncUtilTimeout: 15_000 })
 
 // what Mantine asks of a browser and happy-dom does not have
 vi.stubGlobal(

@@ -93,7 +93,7 @@ describe('after a break', () => {
     })
     show(<Prints prints={[lost]} label="On the way" />)
     fireEvent.click(await screen.findByRole('button', { name: 'Say what came out' }))
-    return screen.getByRole('dialog')
+    return await screen.findByRole('dialog')
   }
   it('the question says what the printer says, and that nothing is sent again by itself', async () => {
     const dialog = await ask()
