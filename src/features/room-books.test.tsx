@@ -257,6 +257,22 @@ describe('stock of a paper', () => {
     press('Write it down')
     await waitFor(() => expect(asked[1]?.body).toMatchObject({ kind: 'corrected', delta: -600_000 }))
   })
+  it('what is low is said before all papers: few sheets, or nothing on rolls but a rest', () => {
+    const roll: Stock = { ...STOCK, id: 't', kind: 'roll', width: fromMm(610), length: fromMm(26_000), count: 0 }
+    const low = (...stocks: readonly Stock[]): string | null => {
+      const { unmount } = show(<Papers papers={[{ ...PAPER, stocks }]} open={null} prices={{}} ledgers={{}} now={0} />)
+      const line = screen.queryByText(/^Low: /)?.textContent ?? null
+      unmount()
+      return line
+    }
+    const rest = (left: number): Stock => ({ ...roll, rolls: [{ id: 'r', number: 1, left: um(left) }] })
+    expect(low(STOCK, { ...STOCK, count: 6 })).toBeNull()
+    expect(low({ ...STOCK, count: 5 }, rest(1_900_000))).toBe(
+      'Low: Fenland Matte B4, 5 sheets; Fenland Matte 610 mm roll.',
+    )
+    expect(low(rest(2_000_000), { ...rest(0), count: 1 })).toBeNull()
+    expect(low({ ...STOCK, count: -3 })).toBe('Low: Fenland Matte B4, 0 sheets.')
+  })
   it('papers are found by name, maker or surface', () => {
     show(
       <Papers

@@ -2,7 +2,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Bench as BenchData } from '@/contract/views/bench'
 import { runChecks } from '@/core/checks/all'
-import { fromMm } from '@/core/length/length'
+import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import type { Settings } from '@/core/preset/settings'
 import { outcomeOf } from '@/core/slip/outcome'
@@ -325,6 +325,25 @@ describe('the rows of a preset', () => {
         ...{ fileColour: { kind: 'untouched' }, tint: { a: 0, b: 0 } },
       }),
     )
+  })
+  it('many closed ones stand behind their count, what is chosen or open never', () => {
+    const papers = ['gloss', 'lustre', 'textured', 'film', 'canvas'].map((surface) => ({
+      ...{ id: surface, name: `Paper ${surface}`, surface, weight: 200, thickness: um(240) },
+    }))
+    const full = { ...world, papers: [...world.papers, ...papers] }
+    show(<PresetRows settings={settings} world={full} frozen={false} onChange={vi.fn()} />)
+    const names = (): readonly (string | null)[] =>
+      within(screen.getByRole('radiogroup', { name: 'Paper' }))
+        .getAllByRole('radio')
+        .map((r) => r.textContent)
+    const before = names()
+    expect(before).toContain('Fenland Matte')
+    const fold = screen.getByRole('button', { name: /^\d+ closed$/ })
+    fireEvent.click(fold)
+    expect(names()).toHaveLength(full.papers.length)
+    expect(fold.textContent).toBe('fewer')
+    fireEvent.click(fold)
+    expect(names()).toEqual(before)
   })
   it('an open value is taken at once', () => {
     const change = vi.fn()

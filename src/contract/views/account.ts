@@ -23,12 +23,3 @@ export type AccountView = {
   /** the newest first */
   readonly entries: readonly AccountEntry[]
 }
-
-/** A member's slip in a line. */
-export type SlipOfMember = {
-  readonly id: string
-  readonly number: number
-  readonly title: string
-  readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
-  readonly pictureId: string | null
-}

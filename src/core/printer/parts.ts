@@ -11,7 +11,12 @@ export const PARTS = {
 } as const
 export type PartKind = keyof typeof PARTS
 export const PART_KINDS = [
-  ...(['mediaSettings', 'qualities', 'ownOptions', 'rules', 'notes', 'dialog'] as const),
+  'mediaSettings',
+  'qualities',
+  'ownOptions',
+  'rules',
+  'notes',
+  'dialog',
 ] as const satisfies readonly PartKind[]
 
 type Removed = { readonly [K in PartKind]?: QueueFacts[K] }

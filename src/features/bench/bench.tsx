@@ -15,6 +15,7 @@ import { useKeys } from '@/ui/keys/use-keys'
 import { sayAgo, sayLongDay } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
+import { Thumb } from '@/ui/parts/thumb'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
@@ -221,12 +222,7 @@ function Cards({ slips }: { readonly slips: readonly BenchSlip[] }) {
       {slips.map((s) => (
         <li key={`${s.id} ${s.printId}`}>
           <Link href={`/slips/${s.id}`} className={css.card} data-level={s.level}>
-            {s.pictureId ? (
-              // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
-              <img src={`/api/pictures/${s.pictureId}/thumb`} alt="" className={css.thumb} loading="lazy" />
-            ) : (
-              <span className={css.thumb} />
-            )}
+            <Thumb pictureId={s.pictureId} className={css.thumb} />
             <span className={css.cardTitle}>{s.title}</span>
             <span className={css.cardText}>
               {s.number},{' '}

@@ -1,8 +1,9 @@
 'use client'
 
 import Link from 'next/link'
-import type { AccountEntry, AccountView, SlipOfMember } from '@/contract/views/account'
+import type { AccountEntry, AccountView } from '@/contract/views/account'
 import type { RunLine } from '@/contract/views/log'
+import type { SlipInLine } from '@/contract/views/slip'
 import { writeAmount, writeMoney } from '@/core/money/money'
 import { FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
@@ -21,7 +22,7 @@ import css from './account.module.css'
 export function Account(props: {
   readonly account: AccountView
   /** the newest of a member; none for a group */
-  readonly slips: readonly SlipOfMember[]
+  readonly slips: readonly SlipInLine[]
   readonly runs: readonly RunLine[]
   /** where all their runs stand */
   readonly log: string | null

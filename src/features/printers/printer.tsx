@@ -353,16 +353,14 @@ function FeedDrawing({
 const borderlessFeeds = (q: Queue, feeds: Printer['feeds']): readonly string[] =>
   feeds.filter((f) => q.facts.feeds.some((x) => x.feedId === f.id && x.borderless)).map((f) => f.name)
 
-/** From which feed and at which widths a printer prints borderless, in words; of whichever queue allows most. */
-function sayBorderless({ queues, feeds }: Printer, unit: LengthUnit): string {
+/** From which feed and at which widths a printer prints borderless through any of its queues, in words. */
+export function sayBorderless({ queues, feeds }: Pick<Printer, 'queues' | 'feeds'>, unit: LengthUnit): string {
   const says = feeds.flatMap((f) => {
     const allowed = queues.flatMap((q) => q.facts.feeds.find((x) => x.feedId === f.id)?.borderless ?? [])
-    const [most] = allowed.toSorted((a, b) => b.widths.length - a.widths.length)
-    if (!most) return []
-    const widths = allowed.some((b) => b.widths.length === 0) ? [] : most.widths
-    return [
-      `${f.name}${widths.length > 0 ? `, ${widths.map((w) => tradeNumber(w, unit)).join(', ')} ${unit} across` : ', every width'}`,
-    ]
+    if (allowed.length === 0) return []
+    if (allowed.some((b) => b.widths.length === 0)) return [`${f.name}, every width`]
+    const widths = [...new Set(allowed.flatMap((b) => b.widths))].sort((a, b) => a - b)
+    return [`${f.name}, ${widths.map((w) => tradeNumber(w, unit)).join(', ')} ${unit} across`]
   })
   return says.join('; ') || 'not allowed'
 }

@@ -14,6 +14,7 @@ import { EDGE_CHECK } from '../../../test/views'
 import { BesideMark, SharedLine } from './beside-mark'
 import { ByAddressForm } from './by-address'
 import { EdgeSection } from './edge-section'
+import { sayBorderless } from './printer'
 import { QualityForm } from './setting-forms'
 import { ToldSection } from './told-section'
 import { QueuesOfPrinter } from './use-queue-save'
@@ -140,6 +141,36 @@ const section = (told: Partial<Told> | null, queue: Partial<Queue> = {}) =>
       now={0}
     />,
   )
+
+describe('what a printer prints borderless', () => {
+  const [feed] = PRINTER.feeds
+  const queue = (widths: readonly number[] | null): Queue => ({
+    ...QUEUE,
+    facts: {
+      ...facts,
+      feeds: [
+        {
+          ...known,
+          borderless: widths && { overspray: edges(1, 1, 1, 1), widths: widths.map(fromMm), mediaSettings: [] },
+        },
+      ],
+    },
+  })
+  it.each([
+    ['no queue does', [null], 'not allowed'],
+    [
+      'each adds its widths, in their order',
+      [
+        [297, 210],
+        [210, 89],
+      ],
+      'rear stack, 89, 210, 297 mm across',
+    ],
+    ['one without a limit has none', [[210], []], 'rear stack, every width'],
+  ])('%s', (_name, queues, says) => {
+    expect(sayBorderless({ queues: queues.map(queue), feeds: feed ? [feed] : [] }, 'mm')).toBe(says)
+  })
+})
 
 describe('two queues of one printer', () => {
   const [quality] = facts.qualities

@@ -10,11 +10,11 @@ import css from './printer.module.css'
 import { NoteForm } from './rule-forms'
 import { OwnOptionForm, QualityForm } from './setting-forms'
 import { QualityTableForm } from './table-forms'
-import { useQueueSave } from './use-queue-save'
+import { useRemove } from './use-queue-save'
 
 /** A queue’s qualities, options of the room’s own, and advice. */
 export function QualitiesPart({ queue, options }: { readonly queue: Queue; readonly options: readonly Option[] }) {
-  const { save } = useQueueSave(queue)
+  const remove = useRemove(queue)
   const { facts } = queue
   return (
     <details className={css.part}>
@@ -38,11 +38,7 @@ export function QualitiesPart({ queue, options }: { readonly queue: Queue; reado
                   ...{ label: 'Edit', title: `Quality ${q.name}` },
                   form: (close) => <QualityForm queue={queue} quality={q} onDone={close} />,
                 },
-                {
-                  ...{ label: 'Remove', away: true },
-                  act: () =>
-                    void save({ qualities: facts.qualities.filter((x) => x.id !== q.id) }, `${q.name} is gone.`),
-                },
+                remove('qualities', q.id, `${q.name} is gone.`),
               ]}
             />
           </li>
@@ -53,16 +49,7 @@ export function QualitiesPart({ queue, options }: { readonly queue: Queue; reado
               Option <strong>{o.name}</strong>: {o.values.map((v) => v.name).join(', ')}
               {o.inSeal ? ', part of the seal' : ''} <BesideMark queue={queue} kind="ownOptions" item={o} />
             </span>
-            <RowMenu
-              of={o.name}
-              acts={[
-                {
-                  ...{ label: 'Remove', away: true },
-                  act: () =>
-                    void save({ ownOptions: facts.ownOptions.filter((x) => x.id !== o.id) }, `${o.name} is gone.`),
-                },
-              ]}
-            />
+            <RowMenu of={o.name} acts={[remove('ownOptions', o.id, `${o.name} is gone.`)]} />
           </li>
         ))}
         {facts.notes.map((n) => (
@@ -71,15 +58,7 @@ export function QualitiesPart({ queue, options }: { readonly queue: Queue; reado
               Note beside {options.find((o) => o.id === n.beside)?.name.toLowerCase() ?? n.beside}: {n.says}{' '}
               <BesideMark queue={queue} kind="notes" item={n} />
             </span>
-            <RowMenu
-              of={n.says}
-              acts={[
-                {
-                  ...{ label: 'Remove', away: true },
-                  act: () => void save({ notes: facts.notes.filter((x) => x.id !== n.id) }, 'The note is gone.'),
-                },
-              ]}
-            />
+            <RowMenu of={n.says} acts={[remove('notes', n.id, 'The note is gone.')]} />
           </li>
         ))}
       </ul>

@@ -10,7 +10,7 @@ import { BesideMark } from './beside-mark'
 import css from './printer.module.css'
 import { RuleForm } from './rule-forms'
 import { RuleTableForm } from './table-forms'
-import { useQueueSave } from './use-queue-save'
+import { useRemove } from './use-queue-save'
 
 /** A queue’s rules as a table that reads like sentences: the keeper’s, then what follows from the facts. */
 export function RulesPart({
@@ -22,7 +22,7 @@ export function RulesPart({
   readonly options: readonly Option[]
   readonly derived: readonly Rule[]
 }) {
-  const { save } = useQueueSave(queue)
+  const remove = useRemove(queue)
   const { facts } = queue
   return (
     <details className={css.part}>
@@ -45,10 +45,7 @@ export function RulesPart({
                   ...{ label: 'Edit', title: 'A rule', wide: true },
                   form: (close) => <RuleForm queue={queue} options={options} rule={rule} onDone={close} />,
                 },
-                {
-                  ...{ label: 'Remove', away: true },
-                  act: () => void save({ rules: facts.rules.filter((r) => r.id !== rule.id) }, 'The rule is gone.'),
-                },
+                remove('rules', rule.id, 'The rule is gone.'),
               ]}
             />
           </li>

@@ -11,11 +11,11 @@ import { BesideMark } from './beside-mark'
 import css from './printer.module.css'
 import { MediaSettingForm } from './setting-forms'
 import { MediaTableForm } from './table-forms'
-import { useQueueSave } from './use-queue-save'
+import { useRemove } from './use-queue-save'
 
 /** A queue’s media settings. */
 export function SettingsPart({ queue }: { readonly queue: Queue }) {
-  const { save } = useQueueSave(queue)
+  const remove = useRemove(queue)
   const { facts } = queue
   const { unit } = useWays()
   return (
@@ -61,14 +61,7 @@ export function SettingsPart({ queue }: { readonly queue: Queue }) {
                       ...{ label: 'Edit', title: `Media setting ${m.name}`, wide: true },
                       form: (close) => <MediaSettingForm queue={queue} setting={m} onDone={close} />,
                     },
-                    {
-                      ...{ label: 'Remove', away: true },
-                      act: () =>
-                        void save(
-                          { mediaSettings: facts.mediaSettings.filter((x) => x.id !== m.id) },
-                          `${m.name} is gone.`,
-                        ),
-                    },
+                    remove('mediaSettings', m.id, `${m.name} is gone.`),
                   ]}
                 />
               </td>

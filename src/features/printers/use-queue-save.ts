@@ -4,8 +4,19 @@ import { createContext, useContext, useState } from 'react'
 import type { z } from 'zod'
 import type { Queue } from '@/contract/views/printer'
 import type { QueueFacts } from '@/core/printer/facts'
+import type { PartKind } from '@/core/printer/parts'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import type { RowAct } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
+
+/** What takes a part out of a queue, for the menu of its row; it can be put back from the removed things. */
+export function useRemove(queue: Queue): (kind: PartKind, id: string, gone: string) => RowAct {
+  const { save } = useQueueSave(queue)
+  return (kind, id, gone) => ({
+    ...{ label: 'Remove', away: true },
+    act: () => void save({ [kind]: (queue.facts[kind] as readonly { id: string }[]).filter((x) => x.id !== id) }, gone),
+  })
+}
 
 /** All queues of the printer whose parts are edited. */
 export const QueuesOfPrinter = createContext<readonly Queue[]>([])

@@ -1,6 +1,7 @@
 'use client'
 
 import { type ReactNode, useEffect, useRef } from 'react'
+import { Thumb } from '@/ui/parts/thumb'
 import type { Line } from './sentences'
 import css from './slip.module.css'
 
@@ -35,10 +36,7 @@ export function DocketLine(props: {
           <span className={css.lineSays}>{line.says}</span>
           <span className={css.lineDetail}>{line.detail}</span>
         </span>
-        {props.pictureId ? (
-          // biome-ignore lint/performance/noImgElement: thumbnails are made by the room's own server at their size
-          <img src={`/api/pictures/${props.pictureId}/thumb`} alt="" className={css.lineThumb} />
-        ) : null}
+        {props.pictureId ? <Thumb pictureId={props.pictureId} className={css.lineThumb} /> : null}
       </button>
       {open ? <div className={css.lineBody}>{props.children}</div> : null}
     </section>

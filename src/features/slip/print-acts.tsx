@@ -1,12 +1,13 @@
 'use client'
 
 import { Button } from '@mantine/core'
+import type { SlipState } from '@/contract/views/slip'
 import { SaveFileButton, type useSaveFile } from './save-file'
 import css from './slip.module.css'
 
 /** What keeps a slip from being printed or logged, in a sentence; null: nothing does. */
 export function whyShut(s: {
-  readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
+  readonly state: SlipState
   /** this print has all its copies, and the slip has others that do not */
   readonly done: boolean
   readonly several: boolean

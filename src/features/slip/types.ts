@@ -1,4 +1,5 @@
 import type { PrintLine } from '@/contract/prints'
+import type { SlipState } from '@/contract/views/slip'
 import type { LengthUnit } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
 import type { SlipBody } from '@/core/slip/body'
@@ -20,7 +21,7 @@ export type SlipPage = {
   readonly slip: {
     readonly id: string
     readonly number: number
-    readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
+    readonly state: SlipState
     readonly body: SlipBody
     readonly revision: number
   }

@@ -3,20 +3,17 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
+import type { SlipInLine } from '@/contract/views/slip'
 import { useKeys } from '@/ui/keys/use-keys'
 import { sayDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
+import { Thumb } from '@/ui/parts/thumb'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './slips.module.css'
 
-export type SlipRow = {
-  readonly id: string
-  readonly number: number
-  readonly title: string
-  readonly state: 'open' | 'waiting' | 'done' | 'withdrawn'
+export type SlipRow = SlipInLine & {
   readonly memberName: string | null
-  readonly pictureId: string | null
   readonly pictureName: string | null
   readonly updatedAt: number
 }
@@ -84,13 +81,7 @@ export function Slips({
                   <td className="number">{r.number}</td>
                   <td>
                     {r.pictureId ? (
-                      // biome-ignore lint/performance/noImgElement: made by the room's own server at its size
-                      <img
-                        src={`/api/pictures/${r.pictureId}/thumb`}
-                        alt={r.pictureName ?? ''}
-                        className={css.thumb}
-                        loading="lazy"
-                      />
+                      <Thumb pictureId={r.pictureId} className={css.thumb} alt={r.pictureName ?? ''} />
                     ) : (
                       <span className="soft">none</span>
                     )}

@@ -1,6 +1,6 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
 import { readSlipBody } from '@/contract/slip'
-import type { SlipOfMember } from '@/contract/views/account'
+import type { SlipInLine, SlipState } from '@/contract/views/slip'
 import { withShelf } from '@/core/sizes/shelf'
 import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
@@ -11,8 +11,6 @@ import { listStocks, stocksAt } from './papers'
 import { versionFacts } from './presets'
 import { readRoom, tariffAt } from './room'
 import { everySize } from './sizes'
-
-export type SlipState = 'open' | 'waiting' | 'done' | 'withdrawn'
 
 export type Slip = {
   readonly id: string
@@ -112,7 +110,7 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
 }
 
 /** A member's newest slips, in a line each. */
-export const slipsOf = (db: Db, memberId: string, limit: number): readonly SlipOfMember[] =>
+export const slipsOf = (db: Db, memberId: string, limit: number): readonly SlipInLine[] =>
   db
     .select({ id: slips.id, number: slips.number, title: slips.title, state: slips.state, pictureId: slips.pictureId })
     .from(slips)

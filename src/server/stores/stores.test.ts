@@ -8,16 +8,16 @@ import { dayFromText, startOfDay } from './days'
 import { find } from './find'
 import { keyFromText, keyToText, outcomeFromText } from './log'
 import { newDraft } from './new-draft'
-import { listPapers, listShelf } from './papers'
+import { ledgersOf, listPapers, listShelf } from './papers'
 import { listGroups, listPeople } from './people'
 import { presetWorld } from './preset-world'
-import { newestVersionIds } from './presets'
+import { newestVersionIds, versionChoices } from './presets'
 import { listPrinters } from './printers'
 import { dueUpkeep, railPrinters } from './rail'
 import { readRoom, tariffAt } from './room'
 import { slipPage } from './slip-page'
 import { SLIP_ANSWERS } from './slip-questions'
-import { catalogue, listSlips, readSlip } from './slips'
+import { catalogue, listSlips, readSlip, slipsOf } from './slips'
 
 const DAY = 86_400_000
 
@@ -214,6 +214,23 @@ describe('stock', () => {
     await room.must(ACTIONS['stock.add'], { ...form, width: 420_000, length: 297_000 })
     expect(listShelf(room.db).map((s) => [s.width, s.length])).toContainEqual([297_000, 420_000])
   })
+  it('of a roll has a ledger: its newest lines, the newest first, of opened rolls alone', async () => {
+    const room = await TestRoom.open()
+    const paperId = room.one<string>('select id from papers')
+    const form = { kind: 'roll', width: 610_000, length: 9_000_000, pack: 1, price: 1, count: 2 } as const
+    const stock = await room.must(ACTIONS['stock.add'], { paperId, ...form })
+    const roll = await room.must(ACTIONS['roll.open'], { stockId: stock.id })
+    for (let i = 1; i <= 13; i++) {
+      room.now += 60_000
+      await room.must(ACTIONS['roll.move'], { id: roll.id, kind: 'trimmed', delta: i * 1000, note: `trim ${i}` })
+    }
+    const ledgers = ledgersOf(room.db)
+    expect([...ledgers.keys()]).toEqual([roll.id])
+    const lines = ledgers.get(roll.id) ?? []
+    expect(lines).toHaveLength(12)
+    expect(lines[0]).toEqual({ at: room.now, kind: 'trimmed', delta: -13_000, note: 'trim 13' })
+    expect(lines.at(-1)?.note).toBe('trim 2')
+  })
   it('one roll hangs in one printer only', async () => {
     const room = await TestRoom.open()
     const paperId = room.one<string>('select id from papers')
@@ -310,6 +327,30 @@ describe('tariffs', () => {
 })
 
 describe('slips', () => {
+  it('of a member stand newest first, in a line each, and no other’s', async () => {
+    const room = await TestRoom.open()
+    const { id: memberId } = await room.must(ACTIONS['person.add'], {
+      ...{ name: 'Ida', role: 'member', groupId: null, note: '' },
+    })
+    const [a, b] = [await room.slip({ memberId }), await room.slip({ memberId })]
+    await room.slip()
+    expect(slipsOf(room.db, memberId, 6).map((s) => [s.number, s.state])).toEqual([
+      [b.number, 'open'],
+      [a.number, 'open'],
+    ])
+    expect(slipsOf(room.db, memberId, 1).map((s) => s.id)).toEqual([b.id])
+  })
+  it('are offered the presets of the room, and told for which the paper is in its feed', async () => {
+    const room = await TestRoom.open()
+    const loaded = (): readonly (boolean | undefined)[] => versionChoices(room.db).map((v) => v.loaded)
+    const feedId = room.one<string>('select id from feeds')
+    const printerId = room.one<string>('select id from printers')
+    const [stock] = listPapers(room.db)[0]?.stocks ?? []
+    await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId: null, rollId: null })
+    expect(loaded()).toEqual([false])
+    await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId: stock?.id ?? null, rollId: null })
+    expect(loaded()).toEqual([true])
+  })
   it('a page has everything, and nothing for a slip that is not there', async () => {
     const room = await TestRoom.open()
     await room.slip({ copies: 12 })

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next'
+import type { SlipState } from '@/contract/views/slip'
 import { Slips } from '@/features/slips/slips'
 import { room } from '@/server/db/open'
 import { listSlips } from '@/server/stores/slips'
@@ -8,7 +9,7 @@ export const metadata: Metadata = { title: 'Slips' }
 export default async function Page({ searchParams }: { searchParams: Promise<{ show?: string }> }) {
   const { show } = await searchParams
   const states = show === 'done' || show === 'withdrawn' ? [show] : (['open', 'waiting'] as const)
-  const rows = listSlips(room(), states as readonly ('open' | 'waiting' | 'done' | 'withdrawn')[]).map((l) => ({
+  const rows = listSlips(room(), states as readonly SlipState[]).map((l) => ({
     id: l.slip.id,
     number: l.slip.number,
     title: l.slip.body.title,
