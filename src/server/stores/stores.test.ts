@@ -224,12 +224,16 @@ describe('stock', () => {
       room.now += 60_000
       await room.must(ACTIONS['roll.move'], { id: roll.id, kind: 'trimmed', delta: i * 1000, note: `trim ${i}` })
     }
+    // what is noted for an earlier hour stands where it belongs
+    const last = room.now
+    room.now -= 90_000
+    await room.must(ACTIONS['roll.move'], { id: roll.id, kind: 'cut by hand', delta: 500, note: 'before 12' })
     const ledgers = ledgersOf(room.db)
     expect([...ledgers.keys()]).toEqual([roll.id])
     const lines = ledgers.get(roll.id) ?? []
     expect(lines).toHaveLength(12)
-    expect(lines[0]).toEqual({ at: room.now, kind: 'trimmed', delta: -13_000, note: 'trim 13' })
-    expect(lines.at(-1)?.note).toBe('trim 2')
+    expect(lines[0]).toEqual({ at: last, kind: 'trimmed', delta: -13_000, note: 'trim 13' })
+    expect([lines[1], lines[2], lines.at(-1)].map((l) => l?.note)).toEqual(['trim 12', 'before 12', 'trim 3'])
   })
   it('one roll hangs in one printer only', async () => {
     const room = await TestRoom.open()
