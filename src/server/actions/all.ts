@@ -1,8 +1,9 @@
 import type { z } from 'zod'
 import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
 import type { Ready } from '@/server/door/door'
+import { carryPreset } from './carry'
 import { checkFile, moreSheets, readSheets, solve, startCheck, withdrawCheck } from './edge-checks'
-import { carryPreset, importPreset, importPrinter } from './exchange'
+import { importPreset, importPrinter } from './exchange'
 import {
   addPaper,
   addStock,

@@ -1,0 +1,123 @@
+'use client'
+
+import { NumberInput, Switch } from '@mantine/core'
+import { useRouter } from 'next/navigation'
+import { useEffect, useRef, useState } from 'react'
+import type { TrayNames, TrayPrinter, TraySwitch } from '@/contract/tray'
+import { sayReasons } from '@/core/words/printer-says'
+import { tell } from '@/ui/parts/tell'
+import css from './tray.module.css'
+
+/** Paper, ink and who stands by, at one simulated printer. */
+export function Machine({ printer, names }: { readonly printer: TrayPrinter; readonly names: TrayNames[string] }) {
+  const name = (keyword: string): string => names[keyword] ?? keyword.replaceAll('-', ' ')
+  const router = useRouter()
+  const [busy, setBusy] = useState(false)
+  const flip = async (what: Omit<TraySwitch, 'printer'>): Promise<void> => {
+    setBusy(true)
+    const response = await fetch('/api/tray/switch', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ printer: printer.id, ...what }),
+    }).catch(() => null)
+    setBusy(false)
+    if (!response?.ok) tell('The simulated printer did not answer. Is the demo still running?')
+    router.refresh()
+  }
+  const low = printer.inks.filter((i) => i.level < 15)
+  return (
+    <section className={css.machine} aria-label={printer.name}>
+      <h3>
+        {printer.name.replace(/,.*/, '')}{' '}
+        <span className={printer.state === 'stopped' ? 'level-caution' : 'soft'}>{printer.state}</span>
+      </h3>
+      {printer.shows ? <p className="level-caution small">It blinks: somebody asked which printer this is.</p> : null}
+      {printer.reasons.length > 0 ? (
+        <p className="level-caution small">{sayReasons(printer.reasons).join(', ')}</p>
+      ) : null}
+      {printer.sources.map((s) => (
+        <div key={s.keyword} className={css.source}>
+          <span className="small">
+            {name(s.keyword)}: {name(s.type)}, {s.width} {s.kind === 'roll' ? 'mm wide' : `× ${s.length} mm`}
+          </span>
+          <LeftField
+            label={`${printer.name}, ${name(s.keyword)}: ${s.kind === 'roll' ? 'metres left' : 'sheets left'}`}
+            source={s}
+            disabled={busy}
+            onLeft={(left) => void flip({ source: s.keyword, left })}
+          />
+        </div>
+      ))}
+      <Switch
+        size="xs"
+        label="Somebody stands by and changes paper"
+        checked={printer.standsBy}
+        disabled={busy}
+        onChange={(e) => void flip({ standsBy: e.currentTarget.checked })}
+      />
+      <div className={css.inks}>
+        {printer.inks.map((ink) => (
+          <button
+            key={ink.name}
+            type="button"
+            className={css.ink}
+            disabled={busy}
+            title={`${ink.name}: ${ink.level} %. Press to ${ink.level > 50 ? 'empty' : 'fill'} it.`}
+            aria-label={`${ink.name} ${ink.level} %, press to ${ink.level > 50 ? 'empty' : 'fill'}`}
+            onClick={() => void flip({ ink: ink.name, level: ink.level > 50 ? 0 : 100 })}
+          >
+            <span style={{ height: `${ink.level}%`, background: ink.colour }} />
+          </button>
+        ))}
+      </div>
+      <p className="soft small">
+        {printer.blackIn ? `${printer.blackIn} black in use. ` : ''}
+        {low.length > 0 ? `Low: ${low.map((i) => i.name).join(', ')}.` : 'Ink in all channels.'}
+      </p>
+    </section>
+  )
+}
+
+/** Sheets or metres left in a source. What is typed stays while news come in; it is sent when the field is left. */
+function LeftField(props: {
+  readonly label: string
+  readonly source: TrayPrinter['sources'][number]
+  readonly disabled: boolean
+  readonly onLeft: (left: number) => void
+}) {
+  const { source } = props
+  const roll = source.kind === 'roll'
+  const there = roll ? source.left / 1000 : source.left
+  const [typed, setTyped] = useState<number | string>(there)
+  const typing = useRef(false)
+  useEffect(() => {
+    if (!typing.current) setTyped(there)
+  }, [there])
+  const leave = (): void => {
+    // a field that is shut while it is sent may lose its focus a second time
+    if (!typing.current) return
+    typing.current = false
+    const n = Number.parseFloat(String(typed))
+    const left = roll ? Math.round(n * 1000) : n
+    if (!Number.isFinite(left)) return setTyped(there)
+    if (left !== source.left) props.onLeft(left)
+  }
+  return (
+    <NumberInput
+      aria-label={props.label}
+      size="xs"
+      w={92}
+      min={0}
+      max={roll ? 100 : 200}
+      decimalScale={roll ? 1 : 0}
+      suffix={roll ? ' m' : source.left === 1 ? ' sheet' : ' sheets'}
+      value={typed}
+      disabled={props.disabled}
+      onChange={(value) => {
+        typing.current = true
+        setTyped(value)
+      }}
+      onBlur={leave}
+    />
+  )
+}
