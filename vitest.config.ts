@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { configDefaults, defineConfig } from 'vitest/config'
+import { BaseSequencer, type TestSpecification } from 'vitest/node'
 import slow from './test/slow.json' with { type: 'json' }
 
 const alias = { '@': fileURLToPath(new URL('./src', import.meta.url)) }
@@ -8,8 +9,18 @@ const project = (name: string, environment: 'node' | 'happy-dom', include: strin
   test: { name, environment, include, ...extra },
 })
 
+/** Files of the browser share one room and meet it as the ones before left it: in the order of their names anywhere. */
+class BrowserByName extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const inBrowser = (file: TestSpecification): boolean => file.project.name === 'browser'
+    const others = await super.sort(files.filter((file) => !inBrowser(file)))
+    return [...others, ...files.filter(inBrowser).toSorted((a, b) => (a.moduleId < b.moduleId ? -1 : 1))]
+  }
+}
+
 export default defineConfig({
   test: {
+    sequence: { sequencer: BrowserByName },
     projects: [
       project('core', 'node', ['src/core/**/*.test.ts', 'src/formats/**/*.test.ts'], {
         testTimeout: process.env.LIBRETA_FULL ? 1_800_000 : 300_000,

@@ -1,17 +1,16 @@
-import { spawn, spawnSync } from 'node:child_process'
+import { spawnSync } from 'node:child_process'
 import { closeSync, createReadStream, mkdtempSync, openSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
 import { ACTIONS } from '@/server/actions/all'
-import { answering } from '../test/answering'
 import { NOW, OpenRoom } from '../test/open-room'
+import { serving, working } from '../test/serving'
 import { writeLargeTiff } from '../test/tiff'
 import { say, spread } from './spread'
 
 // npm run bench:large: an upload of 2 GB, pictures of 400 megapixels, and 500 copies in one press; the built server runs.
-const ROOT = join(import.meta.dirname, '..')
 const folder = mkdtempSync(join(tmpdir(), 'libreta-large-'))
 const rest = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms))
 
@@ -25,16 +24,10 @@ const forget = (pid: number): void => {
   closeSync(file)
 }
 
-const PORT = 4787
-const address = `http://127.0.0.1:${PORT}`
-const env = { ...process.env, NODE_ENV: 'production' as const, LIBRETA_DATA: join(folder, 'room') }
-const web = spawn(process.execPath, ['scripts/web.mjs', '--port', String(PORT)], { cwd: ROOT, env, stdio: 'ignore' })
-const background = spawn(process.execPath, ['--import', 'tsx', 'background/main.ts'], {
-  cwd: ROOT,
-  env,
-  stdio: 'ignore',
-})
-const pids = [web.pid ?? 0, background.pid ?? 0] as const
+const web = await serving(join(folder, 'room'))
+const background = working(join(folder, 'room'))
+const { address } = web
+const pids = [web.pid, background.pid] as const
 
 async function upload(path: string): Promise<{ readonly ok: boolean; readonly says: string }> {
   const response = await fetch(`${address}/api/pictures`, {
@@ -64,7 +57,6 @@ async function measure(what: string, path: string): Promise<void> {
 }
 
 try {
-  await answering(address, 30)
   await fetch(`${address}/api/do/room.set-up`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: address },
@@ -92,8 +84,8 @@ try {
   if (turned.status === 0) await measure('progressive JPEG of 400 megapixels', at('progressive.jpg'))
   else say('the progressive JPEG was not made: jpegtran (libjpeg-turbo-progs) is not here')
 } finally {
-  web.kill('SIGTERM')
-  background.kill('SIGKILL')
+  await web.end()
+  await background.end()
   rmSync(folder, { recursive: true, force: true })
 }
 

@@ -1,37 +1,18 @@
-import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { openRoom } from '@/server/db/open'
 import { listRuns, logTotals } from '@/server/stores/log'
-import { answering } from '../test/answering'
 import { demoRoom } from '../test/demo-room'
+import { serving } from '../test/serving'
 import { FULL, fullRoom } from './full-room'
 import { say, spread } from './spread'
 
 // npm run bench:pages: pages of a full room beside those of the demo room, twenty people at once, a log of 200 000 runs.
-const ROOT = join(import.meta.dirname, '..')
 const folder = mkdtempSync(join(tmpdir(), 'libreta-pages-'))
 const rest = (ms: number): Promise<void> => new Promise((r) => setTimeout(r, ms))
 const ROUNDS = 15
-
-type Served = { readonly address: string; readonly end: () => Promise<void> }
-
-async function serve(data: string, port: number): Promise<Served> {
-  const env = { ...process.env, NODE_ENV: 'production' as const, LIBRETA_DATA: data }
-  const web = spawn(process.execPath, ['scripts/web.mjs', '--port', String(port)], { cwd: ROOT, env, stdio: 'ignore' })
-  const gone = new Promise<void>((resolve) => web.once('exit', () => resolve()))
-  const address = `http://127.0.0.1:${port}`
-  await answering(address, 60)
-  return {
-    address,
-    end: async () => {
-      web.kill('SIGTERM')
-      await gone
-    },
-  }
-}
 
 /** What is looked at: the same slip in both rooms. */
 function pagesOf(data: string): Readonly<Record<string, string>> {
@@ -87,7 +68,7 @@ async function pages(): Promise<void> {
   const demo = await demoRoom()
   const full = await fullRoom(join(folder, 'full'), FULL)
   const copy = await fullRoom(join(folder, 'demo'), { presets: 0, members: 0, slips: 0, runs: 0 })
-  const [small, large] = [await serve(copy, 4771), await serve(full, 4772)]
+  const [small, large] = [await serving(copy), await serving(full)]
   try {
     const [a, b] = [pagesOf(demo), pagesOf(full)]
     for (const name of Object.keys(a)) {

@@ -134,7 +134,7 @@ describe('at the printer', () => {
     )
     expect(one<string>("select space from profiles where name = 'harbour, trial'")).toBe('RGB')
     // and can be chosen at once
-    const preset = one<string>("select id from presets where name like 'Otter, Fenland Matte, colour%'")
+    const preset = one<string>("select id from presets where name = 'Otter, Saltmarsh Cotton, colour'")
     await page.goto(`${inject('address')}/presets/${preset}`, { waitUntil: 'load' })
     await settled(page)
     await says(page, /harbour, trial/i)

@@ -89,11 +89,37 @@ export async function listening(page: Page): Promise<void> {
   await page.keyboard.press('Escape')
 }
 
+/** Clicks what a selector finds, once it stands still. @throws when the click came down on something else. */
+export async function click(page: Page, selector: string, count = 1): Promise<void> {
+  const found = await page.waitForSelector(selector, { visible: true, timeout: 10_000 })
+  if (!found) throw new Error(`nothing is called ${selector}`)
+  await found.evaluate(async (e) => {
+    e.scrollIntoView({ block: 'center' })
+    const frame = (): Promise<unknown> => new Promise((r) => requestAnimationFrame(r))
+    const where = (): string => JSON.stringify(e.getBoundingClientRect())
+    for (let still = 0, was = where(), i = 0; still < 3 && i < 300; i++) {
+      await frame()
+      const is = where()
+      still = is === was ? still + 1 : 0
+      was = is
+    }
+    const heard = (): void => e.setAttribute('data-heard', '')
+    e.addEventListener('click', heard, { once: true, capture: true })
+  })
+  await found.click({ count })
+  const on = await found
+    .evaluate((e) => {
+      const heard = e.hasAttribute('data-heard')
+      e.removeAttribute('data-heard')
+      return heard
+    })
+    .catch(() => true)
+  if (!on) throw new Error(`the click meant for ${selector} came down on something else`)
+}
+
 /** Clicks the first visible thing of a role with this text or name. */
 export async function press(page: Page, name: string, role = 'button'): Promise<void> {
-  const handle = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })
-  if (!handle) throw new Error(`no ${role} called ${name}`)
-  await handle.click()
+  await click(page, `aria/${name}[role="${role}"]`)
 }
 
 /** Does what stands behind the quiet menu of a thing. */
@@ -108,17 +134,18 @@ export async function says(page: Page, text: string | RegExp, timeout = 10_000):
   try {
     await page.waitForFunction((s) => new RegExp(s).test(document.body.innerText), { timeout }, source)
   } catch {
-    const there = await page.evaluate(() => document.body.innerText.slice(0, 3000))
+    const there = await page.evaluate(() => {
+      const dialog = document.querySelector<HTMLElement>('[role=dialog]')
+      return `${dialog ? `(dialog) ${dialog.innerText}\n` : ''}${document.body.innerText.slice(0, 3000)}`
+    })
     throw new Error(`the page never said ${text}; it says:\n${there}`)
   }
 }
 
 /** Chooses in a searchable list: opens it, types, takes the first that is offered. */
 export async function choose(page: Page, label: string, text: string): Promise<void> {
-  const input = await page.waitForSelector(`input[aria-label="${label}"]`)
-  if (!input) throw new Error(`no list called ${label}`)
-  await input.click()
-  await input.type(text)
+  await click(page, `input[aria-label="${label}"]`)
+  await page.keyboard.type(text)
   await offered(page)
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
@@ -134,8 +161,7 @@ export async function offered(page: Page): Promise<void> {
 
 /** One copy in the open dialog, whatever is still wanted. */
 export async function oneCopy(page: Page): Promise<void> {
-  const field = await page.waitForSelector('[role=dialog] input[aria-label="Copies"]')
-  await field?.click({ count: 3 })
+  await click(page, '[role=dialog] input[aria-label="Copies"]', 3)
   await page.keyboard.type('1')
 }
 

@@ -7,7 +7,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vi
 import { drawing, images, pageBox, readPdf } from '../test/pdf-reader'
 import { put, quarters } from '../test/pictures'
 import { folder } from '../test/room'
-import { append, choose, offered, press, says, settled, Visit } from './browser'
+import { append, choose, click, offered, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -65,7 +65,7 @@ describe('from a picture to a saved file and a logged run', () => {
     expect(await openLine(page)).toBe('Edge')
     await press(page, 'Borderless', 'radio')
     await says(page, 'sprays up to 2.9 mm past the edge')
-    await (await page.waitForSelector('section[aria-label=Placing] button'))?.click()
+    await click(page, 'section[aria-label=Placing] button')
     await press(page, 'Exact', 'radio')
     const size = await page.waitForSelector('section[aria-label=Placing] input')
     await size?.click({ count: 3 })

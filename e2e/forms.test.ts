@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import { fromMenu, one, press, says, Visit } from './browser'
+import { click, fromMenu, one, press, says, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -21,9 +21,9 @@ async function editing(name: string): Promise<Page> {
 
 async function write(page: Page, text: string): Promise<void> {
   await page.bringToFront()
-  await page.click('[role=dialog] textarea', { count: 3 })
+  await click(page, '[role=dialog] textarea', 3)
   await page.keyboard.type(text)
-  await page.click('[role=dialog] button[type=submit]')
+  await click(page, '[role=dialog] button[type=submit]')
 }
 
 const focused = (page: Page): Promise<string> =>
@@ -41,7 +41,7 @@ describe('a form over what two people change', () => {
     await says(second, 'There now: key 14')
     expect(noteOf(name)).toBe('key 14')
     expect(await second.$eval('[role=dialog] textarea', (t) => (t as HTMLTextAreaElement).value)).toBe('has a locker')
-    await second.click('[role=dialog] button[type=submit]')
+    await click(second, '[role=dialog] button[type=submit]')
     await says(second, `${name} is saved.`)
     expect(noteOf(name)).toBe('has a locker')
   })
@@ -71,7 +71,7 @@ describe('the same picture in another size', () => {
       return (await answer.json()).value.id as string
     }, one<string>("select id from slips where title = 'Seed packets'"))
     const slip = await visit.open(`/slips/${id}`)
-    await (await slip.waitForSelector('section[aria-label=Sheet] button'))?.click()
+    await click(slip, 'section[aria-label=Sheet] button')
     await press(slip, 'This picture in another size too')
     await slip.waitForFunction(() => document.querySelectorAll('[role=dialog] tbody button').length > 1)
     await slip.evaluate(() => {

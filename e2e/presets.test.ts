@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { fromMenu, press, says, Visit } from './browser'
+import { click, fromMenu, press, says, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -59,7 +59,7 @@ describe('presets', () => {
     await press(page, 'Seal version 3')
     await page.waitForSelector('[role=dialog] input')
     await page.type('[role=dialog] input', 'tried in grey')
-    await page.click('[role=dialog] button[type=submit]')
+    await click(page, '[role=dialog] button[type=submit]')
     await says(page, /version 3, seal [0-9A-Z]{6}/)
     expect(one("select count(*) from preset_versions where why = 'tried in grey'")).toBe('1')
   })
@@ -69,7 +69,7 @@ describe('presets', () => {
       "select s.id from slips s join preset_versions v on v.id = json_extract(s.body, '$.prints[0].versionId') join presets p on p.id = v.preset_id where s.state = 'waiting' and p.name = 'Otter, Fenland Matte, colour' limit 1",
     )
     const page = await visit.open(`/slips/${slip}`)
-    await (await page.waitForSelector('section[aria-label=Preset] button'))?.click()
+    await click(page, 'section[aria-label=Preset] button')
     await says(
       page,
       /Version 3 is newer; this slip keeps version 2 until you move it. What changed: .*colour mode monochrome, was colour/,
@@ -82,14 +82,14 @@ describe('presets', () => {
     const id = one("select id from presets where name = 'Otter, Saltmarsh Cotton, warm grey'")
     const page = await visit.open(`/presets/${id}`)
     await fromMenu(page, 'Otter, Saltmarsh Cotton, warm grey', 'Carry to another queue')
-    await (await page.waitForSelector('[role=dialog] input'))?.click()
+    await click(page, '[role=dialog] input')
     await page.waitForFunction(() =>
       [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.textContent === 'Wren'),
     )
     await page.evaluate(() => {
       ;[...document.querySelectorAll<HTMLElement>('[role=option]')].find((o) => o.textContent === 'Wren')?.click()
     })
-    await page.click('[role=dialog] button[type=submit]')
+    await click(page, '[role=dialog] button[type=submit]')
     await says(page, /Wren has no colour mode monochrome/)
     await says(page, /Media setting: .* is closed because|Paper: .* is closed because|Feed: .* is closed because/)
   })
@@ -131,7 +131,7 @@ describe('a keeper sets up a queue by screen alone', () => {
     await press(page, 'Another way to drive this printer')
     await page.waitForSelector('[role=dialog] input')
     await page.type('[role=dialog] input', 'Wren, quiet')
-    await page.click('[role=dialog] button[type=submit]')
+    await click(page, '[role=dialog] button[type=submit]')
     await page.waitForSelector('section[aria-label="Wren, quiet"]')
     await page.evaluate(() => {
       const section = document.querySelector('section[aria-label="Wren, quiet"]')
@@ -144,7 +144,7 @@ describe('a keeper sets up a queue by screen alone', () => {
     await pick(page, 3, 'Normal')
     await page.type('[role=dialog] input[placeholder^="cotton"]', 'the quiet driver smears at High')
     await says(page, 'When media setting is Card gloss, quality is Normal, because the quiet driver smears at High.')
-    await page.click('[role=dialog] button[type=submit]')
+    await click(page, '[role=dialog] button[type=submit]')
     await says(page, 'The rule holds now')
     expect(one("select facts from queues where name = 'Wren, quiet'")).toContain('the quiet driver smears at High')
   })

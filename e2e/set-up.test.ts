@@ -1,6 +1,6 @@
 import type { ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import { one, says, settled, Visit } from './browser'
+import { click, one, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -15,10 +15,7 @@ class Hands {
   constructor(readonly page: Page) {}
 
   private async click(selector: string): Promise<void> {
-    const found = await this.page.waitForSelector(selector, { visible: true, timeout: 10_000 })
-    if (!found) throw new Error(`nothing is called ${selector}`)
-    await found.evaluate((e) => e.scrollIntoView({ block: 'center' }))
-    await found.click()
+    await click(this.page, selector)
     this.presses += 1
   }
   press = (name: string, inside = ''): Promise<void> =>
@@ -39,9 +36,7 @@ class Hands {
   }
   async fill(label: string, text: string): Promise<void> {
     const selector = `[role=dialog] ::-p-aria([name="${label}"][role="textbox"])`
-    const found = await this.page.waitForSelector(selector, { visible: true, timeout: 10_000 })
-    await found?.evaluate((e) => e.scrollIntoView({ block: 'center' }))
-    await found?.click({ count: 3 })
+    await click(this.page, selector, 3)
     this.presses += 1
     await this.page.keyboard.type(text)
   }

@@ -1,20 +1,19 @@
 // The slip page's script, compressed as a server would send it, must stay below 350 KB.
-import { spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
-import { ROOT, say, serverEnv } from './lib.mjs'
+import { say, serverEnv, start } from './lib.mjs'
 
 const LIMIT = 350_000
-const PORT = 4797
 const data = mkdtempSync(join(tmpdir(), 'libreta-weight-'))
-const web = spawn(process.execPath, ['scripts/web.mjs', '--port', String(PORT)], {
-  cwd: ROOT,
+const web = start(process.execPath, ['scripts/web.mjs', '--port', '0'], {
   env: serverEnv(data),
-  stdio: 'ignore',
+  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
 })
-const address = `http://127.0.0.1:${PORT}`
+const [{ listening }] = await once(web, 'message')
+const address = `http://127.0.0.1:${listening}`
 const post = async (action, input) => {
   const response = await fetch(`${address}/api/do/${action}`, {
     method: 'POST',
@@ -24,15 +23,6 @@ const post = async (action, input) => {
   return response.json()
 }
 try {
-  for (let i = 0; ; i++) {
-    try {
-      await fetch(`${address}/api/find`)
-      break
-    } catch (error) {
-      if (i > 200) throw error
-      await new Promise((r) => setTimeout(r, 100))
-    }
-  }
   const made = await post('room.set-up', {
     name: 'Weighing room',
     unit: 'mm',
