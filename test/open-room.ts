@@ -122,4 +122,16 @@ export class OpenRoom {
       }),
     })
   }
+
+  /** Logs copies of the first print of a slip that nobody has touched since it was made. */
+  async log(slip: { readonly id: string }, outcome: 'good' | 'proof' | 'spoiled', copies = 1): Promise<void> {
+    await this.must(ACTIONS['run.log'], {
+      slipId: slip.id,
+      revision: 1,
+      outcome,
+      cause: outcome === 'spoiled' ? 'banding' : null,
+      note: '',
+      prints: [{ printId: 'first', copies, answers: [] }],
+    })
+  }
 }

@@ -7,6 +7,7 @@ import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { done, fromMenu, hearing, show } from '../../test/interface'
 import { type GroupRow, Members, type PersonRow } from './members/members'
+import { RoomForm } from './members/room-form'
 import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './papers/paper-forms'
 import { Papers } from './papers/papers'
 
@@ -370,5 +371,40 @@ describe('members', () => {
     page()
     fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'zed' } })
     expect(screen.getByText('Nobody is called “zed”.')).toBeTruthy()
+  })
+})
+
+describe('the room', () => {
+  const totals = (runs: number, cost: number, charge: number) => ({
+    ...{ runs, spoiled: 0, mm2: 0, microlitres: 0, cost: minor(cost), charge: minor(charge) },
+  })
+  const rates = { paperPercent: 100, inkPer100Ml: null, roomShare: minor(25) }
+  const page = (good: readonly [cost: number, charge: number]) =>
+    show(
+      <RoomForm
+        room={{
+          ...{ name: 'Marsh Street', unit: 'mm', currency: 'EUR', exponent: 2, timeZone: 'Europe/Lisbon', revision: 3 },
+          ...{ stopPpi: 90, cautionPpi: 200, usualCopies: 6, edgeCheckDays: 180, surfaces: ['gloss', 'matte'] },
+        }}
+        tariff={{ ...rates, revision: 2 }}
+        tariffs={[{ ...rates, id: 't', from: 0 }]}
+        month={{ days: 30, good: totals(4, ...good), proof: totals(1, 40, 40), spoiled: totals(2, 310, 0) }}
+        now={0}
+      />,
+    )
+  it('says whether what was charged covers what was used up', () => {
+    page([900, 1250])
+    expect(screen.getByText(/covers paper and ink and leaves 0\.40\sEUR/)).toBeTruthy()
+    expect(
+      screen
+        .getAllByRole('row')
+        .find((r) => r.textContent?.startsWith('Spoiled'))
+        ?.textContent?.replace('Spoiled', ''),
+    ).toBe('23.100.00')
+  })
+  it('says what is missing', () => {
+    page([1000, 1250])
+    expect(screen.getByText(/is 0\.60\sEUR less than paper and ink cost/)).toBeTruthy()
+    expect(screen.getByRole('cell', { name: 'not known' })).toBeTruthy()
   })
 })

@@ -1,13 +1,17 @@
 'use client'
 
 import Link from 'next/link'
+import type { DatedTariff, RoomMonth } from '@/contract/views/room'
 import type { LengthUnit } from '@/core/length/length'
-import type { Currency, Minor } from '@/core/money/money'
+import { type Currency, type Minor, minor, writeAmount, writeMoney } from '@/core/money/money'
 import { FormChoices, FormCount, FormMoney, FormSelect, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
+import { useWays } from '@/ui/unit/unit'
+import css from './room-form.module.css'
 
 type RoomFields = {
   readonly name: string
@@ -40,6 +44,10 @@ const DECIMALS = [0, 2, 3].map((n) => ({ value: String(n), label: `${n} decimals
 export function RoomForm(props: {
   readonly room: RoomFields & { readonly revision: number }
   readonly tariff: Rates & { readonly revision: number }
+  /** the newest first */
+  readonly tariffs: readonly DatedTariff[]
+  readonly month: RoomMonth
+  readonly now: number
 }) {
   const { tariff } = props
   const room = useRoomForm({
@@ -60,13 +68,14 @@ export function RoomForm(props: {
   })
   return (
     <>
-      <PageHead title="Room" sub="name, unit, thresholds and rates">
+      <PageHead title="Room" sub={props.room.name}>
         <Link href="/room/removed" className="small">
           Removed things
         </Link>
       </PageHead>
-      <div className={lists.page} style={{ maxWidth: 560 }}>
+      <div className={`${lists.page} ${css.beside}`}>
         <Form form={room} submit="Save the room">
+          <h2>The room</h2>
           <FormText field={room.at('name')} label="Name" />
           <div>
             <span className="soft">Lengths are typed and shown in </span>
@@ -93,30 +102,122 @@ export function RoomForm(props: {
             />
             <FormText field={room.at('timeZone')} label="Time zone" />
           </div>
-          <FormText
-            field={room.at('surfaces')}
-            label="Surfaces that papers can have, with commas between"
-            description="media settings, topcoat and mirroring speak of them"
-          />
+          <h2>What is checked before a print</h2>
+          <p className="soft small">
+            A print that falls below the first resolution stops until somebody answers for it; below the second it says
+            caution. More copies than usual are asked about once.
+          </p>
           <div className={lists.fields}>
             <FormCount field={room.at('stopPpi')} label="Stop below, ppi" />
             <FormCount field={room.at('cautionPpi')} label="Caution below, ppi" />
             <FormCount field={room.at('usualCopies')} label="Usual copies, at most" width={150} />
             <FormCount field={room.at('edgeCheckDays')} label="Edge check good for, days" width={170} />
           </div>
+          <h2>Surfaces</h2>
+          <FormText
+            field={room.at('surfaces')}
+            label="What papers can be like, with commas between"
+            description="media settings, topcoat and mirroring speak of them"
+          />
         </Form>
-        <section className={lists.section}>
-          <h2>Tariff</h2>
-          <p className="soft small">A new tariff holds from now on; what was logged keeps the one of its day.</p>
+        <div>
           <Form form={rates} submit="Use these rates from now on">
+            <h2>Tariff</h2>
+            <p className="soft small">A new tariff holds from now on; what was logged keeps the one of its day.</p>
             <div className={lists.fields}>
               <FormCount field={rates.at('paperPercent')} label="Paper, % of its cost" width={150} />
               <FormMoney field={rates.at('inkPer100Ml')} label="100 ml of ink" />
               <FormMoney field={rates.at('roomShare')} label="Room share, a print" />
             </div>
           </Form>
-        </section>
+          <Month month={props.month} />
+          <Before tariffs={props.tariffs} now={props.now} />
+        </div>
       </div>
     </>
+  )
+}
+
+/** What the tariff brought in, and what the prints took. */
+function Month({ month }: { readonly month: RoomMonth }) {
+  const { currency } = useWays()
+  const rows: readonly (readonly [what: string, runs: number, cost: Minor, charged: Minor])[] = [
+    ['Good', month.good.runs, month.good.cost, month.good.charge],
+    ['Proofs', month.proof.runs, month.proof.cost, month.proof.charge],
+    ['Spoiled', month.spoiled.runs, month.spoiled.cost, month.spoiled.charge],
+  ]
+  const sum = (at: 2 | 3): Minor => minor(rows.reduce((all, row) => all + row[at], 0))
+  const left = minor(sum(3) - sum(2))
+  return (
+    <section className={lists.section}>
+      <h2>The last {month.days} days under it</h2>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th scope="col">Runs</th>
+            <th scope="col" className="number">
+              Number
+            </th>
+            <th scope="col" className="number">
+              Paper and ink, {currency.code}
+            </th>
+            <th scope="col" className="number">
+              Charged, {currency.code}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([what, runs, cost, charged]) => (
+            <tr key={what}>
+              <th scope="row">{what}</th>
+              <td className="number">{runs}</td>
+              <td className="number">{writeMoney(cost, currency)}</td>
+              <td className="number">{writeMoney(charged, currency)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small">
+        {left < 0
+          ? `What was charged is ${writeAmount(minor(-left), currency)} less than paper and ink cost.`
+          : `What was charged covers paper and ink and leaves ${writeAmount(left, currency)}.`}
+      </p>
+    </section>
+  )
+}
+
+/** Every tariff that ever held, the newest first. */
+function Before({ tariffs, now }: { readonly tariffs: readonly DatedTariff[]; readonly now: number }) {
+  const { currency, timeZone } = useWays()
+  return (
+    <section className={lists.section}>
+      <h2>Rates by date</h2>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th scope="col">From</th>
+            <th scope="col" className="number">
+              Paper, %
+            </th>
+            <th scope="col" className="number">
+              100 ml of ink, {currency.code}
+            </th>
+            <th scope="col" className="number">
+              Room share, {currency.code}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {tariffs.map((t) => (
+            <tr key={t.id}>
+              <th scope="row">{sayShortDay(t.from, timeZone, now)}</th>
+              <td className="number">{t.paperPercent}</td>
+              <td className="number">{t.inkPer100Ml === null ? 'not known' : writeMoney(t.inkPer100Ml, currency)}</td>
+              <td className="number">{writeMoney(t.roomShare, currency)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   )
 }

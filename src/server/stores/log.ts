@@ -1,6 +1,7 @@
 import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
 import { readRecord } from '@/contract/record'
 import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
+import type { RoomMonth } from '@/contract/views/room'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { kept } from '@/server/db/kept'
@@ -141,6 +142,15 @@ function totalsNow(db: Db, filter: LogFilter): LogTotals {
     .get()
   if (!row) throw new Error('a sum always has a row')
   return { ...row, cost: minor(row.cost), charge: minor(row.charge) }
+}
+
+const DAY = 86_400_000
+
+/** Sums of what was logged since the UTC day that began so many days ago, by how it came out. */
+export function totalsOfDays(db: Db, now: number, days: number): RoomMonth {
+  const from = Math.floor(now / DAY - days) * DAY
+  const of = (outcome: Outcome): LogTotals => logTotals(db, { outcome, from })
+  return { days, good: of('good'), proof: of('proof'), spoiled: of('spoiled') }
 }
 
 export function readRun(db: Db, id: string): Run | null {

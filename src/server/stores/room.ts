@@ -1,5 +1,6 @@
 import { count, lte } from 'drizzle-orm'
 import { z } from 'zod'
+import type { DatedTariff } from '@/contract/views/room'
 import type { Tariff } from '@/core/charge/charge'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, minor } from '@/core/money/money'
@@ -55,13 +56,25 @@ export function tariffAt(db: Db, at: number): Tariff {
     db.select().from(tariffs).where(lte(tariffs.validFrom, at)).orderBy(newestFirst(tariffs)).get() ??
     db.select().from(tariffs).orderBy(inSequence(tariffs)).get()
   if (!row) throw new Error('the room has no tariff yet')
-  return {
-    id: row.id,
-    paperPercent: row.paperPercent,
-    inkPer100Ml: row.inkPer100Ml === null ? null : minor(row.inkPer100Ml),
-    roomShare: minor(row.roomShare),
-  }
+  return tariffOf(row)
 }
+
+const tariffOf = (row: typeof tariffs.$inferSelect): Tariff => ({
+  id: row.id,
+  paperPercent: row.paperPercent,
+  inkPer100Ml: row.inkPer100Ml === null ? null : minor(row.inkPer100Ml),
+  roomShare: minor(row.roomShare),
+})
+
+/** The tariffs that were set last, the newest first. */
+export const listTariffs = (db: Db, limit: number): readonly DatedTariff[] =>
+  db
+    .select()
+    .from(tariffs)
+    .orderBy(newestFirst(tariffs))
+    .limit(limit)
+    .all()
+    .map((row) => ({ ...tariffOf(row), from: row.validFrom }))
 
 /** How many tariffs were ever set: who types a new one is told when another came between. */
 export const tariffsSet = (db: Db): number => db.select({ n: count() }).from(tariffs).get()?.n ?? 0

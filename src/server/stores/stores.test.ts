@@ -6,7 +6,7 @@ import { NOW, ROOM_FIELDS, TestRoom } from '../../../test/room'
 import { readBench } from './bench'
 import { dayFromText, startOfDay } from './days'
 import { find } from './find'
-import { keyFromText, keyToText, outcomeFromText } from './log'
+import { keyFromText, keyToText, outcomeFromText, totalsOfDays } from './log'
 import { newDraft } from './new-draft'
 import { ledgersOf, listPapers, listShelf } from './papers'
 import { listGroups, listPeople } from './people'
@@ -14,7 +14,7 @@ import { presetWorld } from './preset-world'
 import { newestVersionIds, versionChoices } from './presets'
 import { listPrinters } from './printers'
 import { dueUpkeep, railPrinters } from './rail'
-import { readRoom, tariffAt } from './room'
+import { listTariffs, readRoom, tariffAt } from './room'
 import { slipPage } from './slip-page'
 import { SLIP_ANSWERS } from './slip-questions'
 import { catalogue, listSlips, readSlip, slipsOf } from './slips'
@@ -72,14 +72,7 @@ describe('the bench', () => {
   it('counts what was printed since the day began', async () => {
     const room = await TestRoom.open()
     const slip = await room.slip()
-    await room.must(ACTIONS['run.log'], {
-      slipId: slip.id,
-      revision: 1,
-      outcome: 'spoiled',
-      cause: 'banding',
-      note: '',
-      prints: [{ printId: 'first', copies: 2, answers: [] }],
-    })
+    await room.log(slip, 'spoiled', 2)
     expect(readBench(room.db, room.now, room.now - 1).today).toMatchObject({ runs: 2, spoiled: 2 })
     expect(readBench(room.db, room.now, room.now + 1).today).toMatchObject({ runs: 0, spoiled: 0, mm2: 0 })
   })
@@ -282,14 +275,7 @@ describe('people and accounts', () => {
     const group = await room.must(ACTIONS['group.add'], { name: 'Herbarium group' })
     const member = await room.must(ACTIONS['person.add'], { name: 'Iria', role: 'member', groupId: group.id })
     const slip = await room.slip({ memberId: member.id, chargeTo: 'group' })
-    await room.must(ACTIONS['run.log'], {
-      slipId: slip.id,
-      revision: 1,
-      outcome: 'good',
-      cause: null,
-      note: '',
-      prints: [{ printId: 'first', copies: 1, answers: [] }],
-    })
+    await room.log(slip, 'good')
     const owed = listGroups(room.db)[0]?.owes ?? 0
     expect(owed).toBeGreaterThan(0)
     expect(listPeople(room.db).find((p) => p.id === member.id)?.owes).toBe(0)
@@ -327,6 +313,28 @@ describe('tariffs', () => {
     await room.must(ACTIONS['tariff.set'], { paperPercent: 50, inkPer100Ml: 1, roomShare: 0, validFrom: NOW })
     expect(tariffAt(room.db, NOW - 1).paperPercent).toBe(100)
     expect(tariffAt(room.db, NOW).paperPercent).toBe(50)
+    expect(listTariffs(room.db, 9).map((t) => [t.paperPercent, t.from === NOW])).toEqual([
+      [50, true],
+      [100, false],
+    ])
+    expect(listTariffs(room.db, 1).map((t) => t.paperPercent)).toEqual([50])
+  })
+  it('stand beside what the last days brought in, from the beginning of the first of them', async () => {
+    const room = await TestRoom.open()
+    await room.log(await room.slip(), 'good')
+    await room.log(await room.slip(), 'spoiled')
+    const at = room.one('select at from runs limit 1')
+    const ran = (now: number): readonly number[] => {
+      const { good, proof, spoiled } = totalsOfDays(room.db, now, 30)
+      return [good.runs, proof.runs, spoiled.runs]
+    }
+    expect(ran(at)).toEqual([1, 0, 1])
+    const dayAfterTheLast = (Math.floor(at / DAY) + 31) * DAY
+    expect(ran(dayAfterTheLast - 1)).toEqual([1, 0, 1])
+    expect(ran(dayAfterTheLast)).toEqual([0, 0, 0])
+    const { good, spoiled } = totalsOfDays(room.db, at, 30)
+    expect(good.charge).toBeGreaterThan(good.cost)
+    expect([spoiled.charge, spoiled.cost > 0]).toEqual([0, true])
   })
 })
 

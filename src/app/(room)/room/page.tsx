@@ -2,14 +2,21 @@ import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { RoomForm } from '@/features/members/room-form'
 import { room } from '@/server/db/open'
-import { readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
+import { totalsOfDays } from '@/server/stores/log'
+import { listTariffs, readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
 
 export const metadata: Metadata = { title: 'Room' }
+
+/** days that the sums beside the tariff are of */
+const DAYS = 30
+/** tariffs that are shown */
+const SHOWN = 12
 
 export default function Page() {
   const here = readRoom(room())
   if (!here) notFound()
-  const { paperPercent, inkPer100Ml, roomShare } = tariffAt(room(), Date.now())
+  const now = Date.now()
+  const { paperPercent, inkPer100Ml, roomShare } = tariffAt(room(), now)
   return (
     <RoomForm
       room={{
@@ -24,6 +31,9 @@ export default function Page() {
         ...here.facts,
       }}
       tariff={{ paperPercent, inkPer100Ml, roomShare, revision: tariffsSet(room()) }}
+      tariffs={listTariffs(room(), SHOWN)}
+      month={totalsOfDays(room(), now, DAYS)}
+      now={now}
     />
   )
 }
