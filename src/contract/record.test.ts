@@ -1,3 +1,4 @@
+import { v7 as newId } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { outcomeOf } from '@/core/slip/outcome'
 import { recordOf } from '@/core/slip/record'
@@ -5,7 +6,7 @@ import { FIGURES, facts, VERSION } from '../../test/slip-facts'
 import { RECORD_SCHEMA, readRecord } from './record'
 
 const promised = facts(
-  { edge: 'borderless', placing: { mode: 'fill' } },
+  { edge: 'borderless', placing: { mode: 'fill' }, pictureId: newId(), versionId: newId() },
   { version: { ...VERSION, checked: { margins: null, borderless: FIGURES } } },
 )
 const record = recordOf(promised, outcomeOf(promised), [{ check: 'stock', says: 'Two are left.', reason: null }])
@@ -22,6 +23,11 @@ describe('the record of a run', () => {
       corrected: true,
     })
     expect(record?.lines.map((l) => l.what)).toEqual(['paper', 'ink', 'room share'])
+  })
+  it('one of schema 1 is read as it was, without what was asked', () => {
+    const { print: _, ...former } = JSON.parse(JSON.stringify(record))
+    expect(readRecord(1, former)).toEqual({ ...record, print: null })
+    expect(record?.print).toEqual(promised.print)
   })
   it('one of a newer program, or that is none, is refused', () => {
     expect(() => readRecord(RECORD_SCHEMA + 1, record)).toThrow(/this program knows/)

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { RecordedPiece, RecordedStop, RunRecord } from '@/core/slip/record'
 import { minorSchema, umSchema } from './lengths'
 import { fedSheetSchema, fourEdges, pageSchema, pxRectSchema, quarterSchema, rectSchema } from './page'
+import { printSchema } from './slip'
 
 const stopSchema = z
   .object({ check: z.string(), says: z.string(), reason: z.string().nullable() })
@@ -66,17 +67,21 @@ const recordSchema = z
       .default([]),
     stops: z.array(stopSchema).readonly(),
     page: pageSchema,
+    print: printSchema.nullable(),
   })
   .readonly() satisfies z.ZodType<RunRecord, unknown>
 
 /** The schema of a record as it is written now. */
-export const RECORD_SCHEMA = 1
+export const RECORD_SCHEMA = 2
 
 /**
  * What is done to a record of each older schema to make it one of the next: a list that only grows, from schema 1 on. A
  * record is never written again; it is brought up when it is read.
  */
-const UPGRADES: readonly ((body: unknown) => unknown)[] = []
+const UPGRADES: readonly ((body: unknown) => unknown)[] = [
+  // 2 keeps what was asked, to be asked again; of those before it nobody can say
+  (body) => ({ ...z.looseObject({}).parse(body), print: null }),
+]
 
 /** A record out of the database, of whatever schema. @throws for one of a newer program, or that is none: a bug. */
 export function readRecord(schema: number, body: unknown): RunRecord {

@@ -53,7 +53,8 @@ const pieceSchema = z
 
 const apart = (list: readonly { readonly id: string }[]): boolean => new Set(list.map((x) => x.id)).size === list.length
 
-const printSchema = z
+/** A print as it is asked for. */
+export const printSchema = z
   .object({
     id: innerIdSchema,
     versionId: idSchema.nullable(),

@@ -46,6 +46,8 @@ export type RunRecord = {
   readonly unknown: readonly ('paper' | 'ink')[]
   readonly stops: readonly RecordedStop[]
   readonly page: Page
+  /** what was asked, as it was then; null in records from before it was kept */
+  readonly print: PrintBody | null
 }
 
 /**
@@ -83,5 +85,6 @@ export function recordOf(facts: PrintFacts, outcome: PrintOutcome, stops: readon
     unknown: outcome.charge?.unknown ?? [],
     stops,
     page,
+    print: facts.print,
   }
 }

@@ -12,6 +12,7 @@ import { EDGE_NAMES, type EdgeName } from '@/core/sheet/sheet'
 import { sayLength } from '@/core/words/lengths'
 import { LengthField } from '@/ui/fields/length-field'
 import { FormCheck, FormLength, FormSome, FormText, itemsOf } from '@/ui/form/fields'
+import { FormGroup } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 import { PartForm } from './part-form'
@@ -92,78 +93,84 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
   const { borderless } = form.values
   return (
     <PartForm form={form} queue={queue} submit="Save">
-      <p className="soft small">
-        Margins as seen when the sheet feeds; the lead edge enters first. The first row whose width holds counts.
-      </p>
-      {rows.map((row, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: rows have no name but their place
-        <div key={i} className={lists.row}>
-          {row.upToWidth === null ? (
-            <span className="soft" style={{ width: 105 }}>
-              {rows.length > 1 ? 'wider' : 'every width'}
-            </span>
-          ) : (
-            <LengthField
-              label="Up to a width of"
-              width={105}
-              value={row.upToWidth}
-              onUnread={(is) => form.unread(`margins.${i}.upToWidth`, is)}
-              onChange={(upToWidth) => setRow(i, { upToWidth })}
-            />
-          )}
-          {EDGE_NAMES.map((e) => (
-            <LengthField
-              key={e}
-              label={`Margin ${e}`}
-              width={84}
-              value={row.margins[e]}
-              onUnread={(is) => form.unread(`margins.${i}.${e}`, is)}
-              onChange={setMargin(i, e)}
-            />
-          ))}
-          {row.upToWidth === null ? null : (
-            <Button size="compact-xs" variant="default" onClick={() => margins.set(rows.filter((_, k) => k !== i))}>
-              Remove
-            </Button>
-          )}
-        </div>
-      ))}
-      {margins.there ? <p className="level-caution small">Somebody else changed these margins meanwhile.</p> : null}
-      <div>
-        <Button size="compact-xs" variant="default" onClick={narrow}>
-          Other margins for narrow sheets
-        </Button>
-      </div>
-      <Checkbox
-        label="It prints borderless here"
-        checked={borderless}
-        onChange={(e) => form.set({ borderless: e.currentTarget.checked })}
-      />
-      {borderless ? (
-        <>
-          <div className={lists.row}>
+      <FormGroup name="Margins">
+        <p className="soft small">
+          Margins as seen when the sheet feeds; the lead edge enters first. The first row whose width holds counts.
+        </p>
+        {rows.map((row, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: rows have no name but their place
+          <div key={i} className={lists.row}>
+            {row.upToWidth === null ? (
+              <span className="soft" style={{ width: 105 }}>
+                {rows.length > 1 ? 'wider' : 'every width'}
+              </span>
+            ) : (
+              <LengthField
+                label="Up to a width of"
+                width={105}
+                value={row.upToWidth}
+                onUnread={(is) => form.unread(`margins.${i}.upToWidth`, is)}
+                onChange={(upToWidth) => setRow(i, { upToWidth })}
+              />
+            )}
             {EDGE_NAMES.map((e) => (
-              <FormLength key={e} field={form.at(`overspray.${e}`)} label={`Overspray ${e}`} width={105} />
+              <LengthField
+                key={e}
+                label={`Margin ${e}`}
+                width={84}
+                value={row.margins[e]}
+                onUnread={(is) => form.unread(`margins.${i}.${e}`, is)}
+                onChange={setMargin(i, e)}
+              />
             ))}
+            {row.upToWidth === null ? null : (
+              <Button size="compact-xs" variant="default" onClick={() => margins.set(rows.filter((_, k) => k !== i))}>
+                Remove
+              </Button>
+            )}
           </div>
-          <FormText
-            field={form.at('widths')}
-            label={`Only at these widths, ${unit}, with semicolons between; empty for every width`}
-          />
-          <FormSome
-            field={form.at('mediaSettings')}
-            label="Only with these media settings; empty for every one"
-            data={queue.facts.mediaSettings.map((m) => ({ value: m.id, label: m.name }))}
-          />
-        </>
-      ) : null}
-      {borderless ? (
-        <FormCheck field={form.at('always')} label="It always does: there are no prints with margins" />
-      ) : null}
-      <div className={lists.row}>
-        <FormLength field={form.at('driftAcross')} label="Drift across" />
-        <FormLength field={form.at('driftAlong')} label="Drift along" />
-      </div>
+        ))}
+        {margins.there ? <p className="level-caution small">Somebody else changed these margins meanwhile.</p> : null}
+        <div>
+          <Button size="compact-xs" variant="default" onClick={narrow}>
+            Other margins for narrow sheets
+          </Button>
+        </div>
+      </FormGroup>
+      <FormGroup name="Borderless">
+        <Checkbox
+          label="It prints borderless here"
+          checked={borderless}
+          onChange={(e) => form.set({ borderless: e.currentTarget.checked })}
+        />
+        {borderless ? (
+          <>
+            <div className={lists.row}>
+              {EDGE_NAMES.map((e) => (
+                <FormLength key={e} field={form.at(`overspray.${e}`)} label={`Overspray ${e}`} width={105} />
+              ))}
+            </div>
+            <FormText
+              field={form.at('widths')}
+              label={`Only at these widths, ${unit}, with semicolons between; empty for every width`}
+            />
+            <FormSome
+              field={form.at('mediaSettings')}
+              label="Only with these media settings; empty for every one"
+              data={queue.facts.mediaSettings.map((m) => ({ value: m.id, label: m.name }))}
+            />
+          </>
+        ) : null}
+        {borderless ? (
+          <FormCheck field={form.at('always')} label="It always does: there are no prints with margins" />
+        ) : null}
+      </FormGroup>
+      <FormGroup name="Drift">
+        <div className={lists.row}>
+          <FormLength field={form.at('driftAcross')} label="Across" />
+          <FormLength field={form.at('driftAlong')} label="Along" />
+        </div>
+      </FormGroup>
     </PartForm>
   )
 }

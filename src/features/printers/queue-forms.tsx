@@ -5,6 +5,7 @@ import type { Queue } from '@/contract/views/printer'
 import type { Minor } from '@/core/money/money'
 import { COLOUR_MODES, PRINTER_COLOURS, type QueueFacts } from '@/core/printer/facts'
 import { FormCheck, FormCount, FormMoney, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
+import { FormGroup } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
@@ -68,56 +69,70 @@ export function QueueForm(
       {queue ? null : (
         <p className="soft small">It starts with everything that the other queue knows; change what differs.</p>
       )}
-      <FormText field={form.at('name')} label="Name" first />
-      <FormText field={form.at('address')} label="Address" />
-      <FormText field={form.at('language')} label="Driver or language, with its version" />
-      <FormSome field={form.at('facts.colourModes')} label="Colour modes" data={COLOUR_MODES} />
-      <FormSome
-        field={form.at('facts.printerColours')}
-        label="In colour, what the printer can do to it by itself"
-        data={PRINTER_COLOURS}
-      />
-      <FormText field={form.at('facts.topcoats')} label="Kinds of topcoat, with commas between; empty for none" />
-      {form.values.facts.topcoats.trim() === '' ? null : (
+      <FormGroup name="Queue">
+        <FormText field={form.at('name')} label="Name" first />
+        <FormText field={form.at('address')} label="Address" />
+        <FormText field={form.at('language')} label="Driver or language, with its version" />
         <div className={lists.row}>
-          <FormSome
-            field={form.at('facts.topcoatOn.surfaces')}
-            label="Topcoat lies on; empty for every surface"
-            data={surfaces}
-          />
-          <FormSelect
-            field={form.at('facts.topcoatOn.black')}
-            label="and goes over"
-            none="either black"
-            data={[
-              { value: 'photo', label: 'photo black' },
-              { value: 'matte', label: 'matte black' },
-            ]}
-          />
+          <FormCheck field={form.at('isDefault')} label="The printer’s default queue" />
+          <FormCheck field={form.at('shared')} label="Shared with others" />
         </div>
-      )}
-      <FormSome field={form.at('facts.mirrorOn')} label="Surfaces that are printed mirrored" data={surfaces} />
-      <FormCheck field={form.at('facts.bestOnly')} label="16 bits are taken at the best quality only" />
-      <FormMoney
-        field={form.at('facts.perSheet')}
-        label="Its use is counted in sheets, each at; empty: in ink by the area"
-      />
-      <div className={lists.row}>
-        <FormCount field={form.at('facts.nativePpi')} label="Native resolution, ppi" width={160} />
-        <FormCount field={form.at('facts.darkness.least')} label="Darkness from" />
-        <FormCount field={form.at('facts.darkness.most')} label="to" />
-        <FormCount field={form.at('facts.darkness.step')} label="in steps of" />
-        <Checkbox
-          label="Two-way passes exist"
-          checked={below.value !== null}
-          onChange={(e) =>
-            below.set(e.currentTarget.checked ? Math.max(2, (queue?.facts ?? base).qualities.length) : null)
-          }
+      </FormGroup>
+      <FormGroup name="Colour">
+        <FormSome field={form.at('facts.colourModes')} label="Colour modes" data={COLOUR_MODES} />
+        <FormSome
+          field={form.at('facts.printerColours')}
+          label="In colour, what the printer can do to it by itself"
+          data={PRINTER_COLOURS}
         />
-        {below.value !== null ? <FormCount field={below} label="below quality step" /> : null}
-      </div>
-      <FormCheck field={form.at('isDefault')} label="The printer’s default queue" />
-      <FormCheck field={form.at('shared')} label="Shared with others" />
+        <div className={lists.row}>
+          <FormCount field={form.at('facts.darkness.least')} label="Darkness from" />
+          <FormCount field={form.at('facts.darkness.most')} label="to" />
+          <FormCount field={form.at('facts.darkness.step')} label="in steps of" />
+        </div>
+      </FormGroup>
+      <FormGroup name="Surface">
+        <FormText field={form.at('facts.topcoats')} label="Kinds of topcoat, with commas between; empty for none" />
+        {form.values.facts.topcoats.trim() === '' ? null : (
+          <div className={lists.row}>
+            <FormSome
+              field={form.at('facts.topcoatOn.surfaces')}
+              label="Topcoat lies on; empty for every surface"
+              data={surfaces}
+            />
+            <FormSelect
+              field={form.at('facts.topcoatOn.black')}
+              label="and goes over"
+              none="either black"
+              data={[
+                { value: 'photo', label: 'photo black' },
+                { value: 'matte', label: 'matte black' },
+              ]}
+            />
+          </div>
+        )}
+        <FormSome field={form.at('facts.mirrorOn')} label="Surfaces that are printed mirrored" data={surfaces} />
+      </FormGroup>
+      <FormGroup name="Resolution">
+        <div className={lists.row}>
+          <FormCount field={form.at('facts.nativePpi')} label="Native resolution, ppi" width={160} />
+          <Checkbox
+            label="Two-way passes exist"
+            checked={below.value !== null}
+            onChange={(e) =>
+              below.set(e.currentTarget.checked ? Math.max(2, (queue?.facts ?? base).qualities.length) : null)
+            }
+          />
+          {below.value !== null ? <FormCount field={below} label="below quality step" /> : null}
+        </div>
+        <FormCheck field={form.at('facts.bestOnly')} label="16 bits are taken at the best quality only" />
+      </FormGroup>
+      <FormGroup name="Use">
+        <FormMoney
+          field={form.at('facts.perSheet')}
+          label="Its use is counted in sheets, each at; empty: in ink by the area"
+        />
+      </FormGroup>
     </PartForm>
   )
 }

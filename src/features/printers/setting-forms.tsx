@@ -6,6 +6,7 @@ import type { Queue } from '@/contract/views/printer'
 import { fromMm, type Um } from '@/core/length/length'
 import type { BlackInk, MediaSetting, Quality, QueueFacts } from '@/core/printer/facts'
 import { FormCheck, FormCount, FormLength, FormNumber, FormSome, FormText, itemsOf } from '@/ui/form/fields'
+import { FormGroup } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 import { keyFrom } from './key-from'
@@ -71,54 +72,64 @@ export function MediaSettingForm({
   }
   return (
     <PartForm form={form} queue={queue} submit="Save">
-      <div className={lists.row}>
-        <FormText field={form.at('name')} label="The printer’s name for it" first />
-        <FormText field={form.at('group')} label="Group" />
-      </div>
-      <FormSome field={form.at('surfaces')} label="For surfaces" data={surfaces} />
-      <div className={lists.row}>
-        {BLACKS.map((b) => (
-          <div key={b} className={lists.row}>
+      <FormGroup name="Setting">
+        <div className={lists.row}>
+          <FormText field={form.at('name')} label="The printer’s name for it" first />
+          <FormText field={form.at('group')} label="Group" />
+        </div>
+        <FormSome field={form.at('surfaces')} label="For surfaces" data={surfaces} />
+      </FormGroup>
+      <FormGroup name="Black">
+        <div className={lists.row}>
+          {BLACKS.map((b) => (
+            <div key={b} className={lists.row}>
+              <Checkbox
+                label={`${b} black`}
+                checked={blacks.value.includes(b)}
+                error={blacks.error !== null}
+                onChange={(e) =>
+                  blacks.set(BLACKS.filter((x) => (x === b ? e.currentTarget.checked : blacks.value.includes(x))))
+                }
+              />
+              <FormNumber field={form.at(`inkLimit.${b}`)} label="ink limit, %" width={90} />
+            </div>
+          ))}
+        </div>
+        {blacks.value.length === 0 ? (
+          <p className="soft small">Without a black: this printer has none to choose from.</p>
+        ) : null}
+      </FormGroup>
+      <FormGroup name="Length">
+        <div className={lists.row}>
+          <Checkbox
+            label="Its prints have a longest length"
+            checked={longest.value !== null}
+            onChange={(e) => longest.set(e.currentTarget.checked ? fromMm(900) : null)}
+          />
+          {longest.value !== null ? <FormLength field={longest} label="Longest print" min={10_000} /> : null}
+        </div>
+      </FormGroup>
+      <FormGroup name="What it takes">
+        {queue.facts.qualities.map((q) => (
+          <div key={q.id} className={lists.row}>
             <Checkbox
-              label={`${b} black`}
-              checked={blacks.value.includes(b)}
-              error={blacks.error !== null}
-              onChange={(e) =>
-                blacks.set(BLACKS.filter((x) => (x === b ? e.currentTarget.checked : blacks.value.includes(x))))
-              }
+              w={120}
+              label={q.name}
+              checked={rates.value[q.id] !== undefined}
+              onChange={(e) => rated(q.id, e.currentTarget.checked)}
             />
-            <FormNumber field={form.at(`inkLimit.${b}`)} label="ink limit, %" width={90} />
+            {rates.value[q.id] ? (
+              <>
+                <FormNumber field={form.at(`rates.${q.id}.minutesPerM2`)} label="minutes per m²" />
+                <FormNumber field={form.at(`rates.${q.id}.mlPerM2`)} label="ml per m²" />
+              </>
+            ) : null}
           </div>
         ))}
-      </div>
-      {blacks.value.length === 0 ? (
-        <p className="soft small">Without a black: this printer has none to choose from.</p>
-      ) : null}
-      <div className={lists.row}>
-        <Checkbox
-          label="Its prints have a longest length"
-          checked={longest.value !== null}
-          onChange={(e) => longest.set(e.currentTarget.checked ? fromMm(900) : null)}
-        />
-        {longest.value !== null ? <FormLength field={longest} label="Longest print" min={10_000} /> : null}
-      </div>
-      {queue.facts.qualities.map((q) => (
-        <div key={q.id} className={lists.row}>
-          <Checkbox
-            w={120}
-            label={q.name}
-            checked={rates.value[q.id] !== undefined}
-            onChange={(e) => rated(q.id, e.currentTarget.checked)}
-          />
-          {rates.value[q.id] ? (
-            <>
-              <FormNumber field={form.at(`rates.${q.id}.minutesPerM2`)} label="minutes per m²" />
-              <FormNumber field={form.at(`rates.${q.id}.mlPerM2`)} label="ml per m²" />
-            </>
-          ) : null}
-        </div>
-      ))}
-      {Object.keys(rates.value).length === 0 && rates.error ? <p className="level-stop small">{rates.error}</p> : null}
+        {Object.keys(rates.value).length === 0 && rates.error ? (
+          <p className="level-stop small">{rates.error}</p>
+        ) : null}
+      </FormGroup>
     </PartForm>
   )
 }

@@ -1,5 +1,6 @@
 'use client'
 
+import type { EarlierPrint } from '@/contract/views/slip'
 import { times } from '@/core/money/money'
 import { wholeCrop } from '@/core/placing/placing'
 import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
@@ -9,6 +10,7 @@ import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { sayDuration } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
 import { DocketLine } from './docket-line'
+import { Earlier } from './earlier'
 import { EdgeFields } from './lines/edge-fields'
 import { PictureFields } from './lines/picture-fields'
 import { PlacingFields } from './lines/placing-fields'
@@ -64,6 +66,8 @@ export function Docket(props: {
   readonly onSlips: (files: readonly Taken[]) => Promise<void>
   readonly onVersion: (id: string) => void
   readonly onAnotherSize: (() => void) | null
+  /** asks for what was asked when its picture came in before */
+  readonly onEarlier: (earlier: EarlierPrint) => void
 }) {
   const { page, catalogue, people, body, print, piece, facts, outcome, editable, good, edit } = props
   const { unit } = useWays()
@@ -77,6 +81,13 @@ export function Docket(props: {
     open: props.open === name,
     onToggle: () => props.onOpen(props.open === name ? null : name),
   })
+  const before = (
+    <Earlier
+      earlier={editable && good === 0 && piece.pictureId ? (page.earlier[piece.pictureId] ?? []) : []}
+      now={page.now}
+      onTake={props.onEarlier}
+    />
+  )
   return (
     <>
       <DocketLine {...line('picture', pictureLine(shown, piece.crop))} pictureId={piece.pictureId}>
@@ -90,10 +101,12 @@ export function Docket(props: {
           onSlips={props.onSlips}
           onCrop={(crop) => edit({ crop })}
         />
+        {before}
       </DocketLine>
       <DocketLine
         {...line('preset', presetLine(facts.version, catalogue.broken.find((v) => v.id === print.versionId) ?? null))}
       >
+        {before}
         <PresetFields
           choices={page.choices}
           version={facts.version}

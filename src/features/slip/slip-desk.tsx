@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { underWay } from '@/contract/prints'
+import type { EarlierPrint } from '@/contract/views/slip'
 import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, withPrint } from '@/core/slip/body'
 import { factsFrom, readySheet } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
@@ -17,6 +18,7 @@ import { useWays } from '@/ui/unit/unit'
 import { AnotherSize } from './another-size'
 import { Conflict } from './conflict'
 import { Docket, firstOpen, LINES, type LineName } from './docket'
+import { takenFrom } from './earlier'
 import { PrintActs, whyShut } from './print-acts'
 import { PrintList } from './print-list'
 import { useSaveFile } from './save-file'
@@ -145,6 +147,15 @@ export function SlipDesk(page: SlipPage) {
     },
     [catalogue, edit, learn],
   )
+  const takeEarlier = useCallback(
+    async (earlier: EarlierPrint): Promise<void> => {
+      if (!(await learn(earlier.versionId))) return
+      const patch = takenFrom(earlier)
+      edit(patch)
+      setOpen(firstOpen(patched(fresh.current, patch)))
+    },
+    [edit, learn],
+  )
   const { takeMore, takeSlips, addPrint, dropPrint } = useMorePrints({
     ...{ editable, body, change, flush },
     shown: fresh,
@@ -212,6 +223,7 @@ export function SlipDesk(page: SlipPage) {
           onMore={takeMore}
           onSlips={takeSlips}
           onVersion={(id) => void takeVersion(id)}
+          onEarlier={(earlier) => void takeEarlier(earlier)}
           onAnotherSize={editable && shown ? askSizes : null}
         />
         <div className={css.prints}>

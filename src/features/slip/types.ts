@@ -1,5 +1,5 @@
 import type { PrintLine } from '@/contract/prints'
-import type { SlipState } from '@/contract/views/slip'
+import type { EarlierPrint, SlipState } from '@/contract/views/slip'
 import type { LengthUnit } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
 import type { SlipBody } from '@/core/slip/body'
@@ -49,10 +49,14 @@ export type SlipPage = {
   /** addresses of the queues that have one, by queue */
   readonly addresses: Readonly<Record<string, string>>
   readonly roomUnit: LengthUnit
+  /** when it was read */
+  readonly now: number
   /** newer versions of presets than its prints hold, by the version held */
   readonly newer: Readonly<
     Record<string, { readonly versionId: string; readonly number: number; readonly changes: string }>
   >
+  /** how its pictures were printed when they came in before, by picture */
+  readonly earlier: Readonly<Record<string, readonly EarlierPrint[]>>
   /** copies on this member's slip before, said since it is often carried over by mistake */
   readonly lastCopies: number | null
 }

@@ -8,7 +8,7 @@ import type { RecordedStop } from '@/core/slip/record'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { accountEntries, runParts, runRecords, runs } from '@/server/db/schema'
+import { accountEntries, runParts, runPictures, runRecords, runs } from '@/server/db/schema'
 import { insertAll, takePaper } from './used'
 
 /** Whose account a print is charged to, or nobody's. */
@@ -79,6 +79,11 @@ export function bookRuns(
   insertAll(
     ids.map((runId) => ({ runId, ...run.record })),
     (some) => db.insert(runRecords).values(some).run(),
+  )
+  const on = new Set(readRecord(run.record.schema, run.record.body).pieces.map((p) => p.picture.id))
+  insertAll(
+    ids.flatMap((runId) => [...on].map((pictureId) => ({ runId, pictureId }))),
+    (some) => db.insert(runPictures).values(some).run(),
   )
   if (outcome !== 'not known') chargeFor(db, booking, became, ids, parts, charge)
   return ids

@@ -158,6 +158,7 @@ describe('a room of schema 0004, opened by this program', () => {
     const one = (sql: string): number => room.one(sql)
     expect(one('select count(*) from run_parts')).toBe(201)
     expect(one('select count(*) from run_records')).toBe(201)
+    expect(one('select count(*) from run_pictures')).toBe(201)
     expect(one("select count(*) from account_entries where kind <> 'payment' and part_id is null")).toBe(0)
     expect(one("select count(*) from account_entries where kind = 'charge'")).toBeGreaterThan(100)
     expect(

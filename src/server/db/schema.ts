@@ -411,6 +411,20 @@ export const runRecords = sqliteTable('run_records', {
   body: text('body', { mode: 'json' }).notNull(),
 })
 
+/** Which pictures lie on a run's sheet: by them it is found when one comes in again. */
+export const runPictures = sqliteTable(
+  'run_pictures',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    pictureId: text('picture_id')
+      .notNull()
+      .references(() => pictures.id),
+  },
+  (t) => [primaryKey({ columns: [t.pictureId, t.runId] })],
+)
+
 /** A ruler sheet for one queue, feed, size and edge: printed, read, solved, kept. */
 export const edgeChecks = sqliteTable(
   'edge_checks',

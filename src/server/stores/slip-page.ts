@@ -4,6 +4,7 @@ import { readSlipBody } from '@/contract/slip'
 import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
 import { presetVersions, queues, slips } from '@/server/db/schema'
+import { earlierPrints } from './earlier'
 import { runsOfSlip } from './log'
 import { somePeople } from './people'
 import { presetWorld } from './preset-world'
@@ -93,7 +94,13 @@ export function slipPage(db: Db, id: string, now: number) {
     prints: printLines(db, id),
     addresses: addressesOf(db),
     roomUnit: room.unit,
+    now,
     newer: newerVersions(db, versionIds),
+    earlier: earlierPrints(
+      db,
+      slip.body.prints.flatMap((p) => p.pieces.flatMap((piece) => piece.pictureId ?? [])),
+      id,
+    ),
     lastCopies: copiesBefore(db, slip.number),
   }
 }

@@ -48,3 +48,13 @@ export function Form(props: {
     </form>
   )
 }
+
+/** Fields that belong together: their name at the left, where there is room for it. */
+export function FormGroup({ name, children }: { readonly name: string; readonly children: ReactNode }) {
+  return (
+    <fieldset className={css.group}>
+      <legend className={css.name}>{name}</legend>
+      <div className={css.fields}>{children}</div>
+    </fieldset>
+  )
+}
