@@ -4,6 +4,7 @@ import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema, surfaceSchema } from './printer'
+import { foundSchema } from './read-back'
 import { innerIdSchema, sheetChoiceSchema, slipBodySchema } from './slip'
 import { CAUSES, MOST_PRINTS } from './slip-data'
 import { UPKEEP_KINDS } from './upkeep'
@@ -182,6 +183,13 @@ export const INPUTS = {
     ...edited,
     goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),
   }),
+  'read-back.log': z.object({
+    versionId: idSchema,
+    slipId: idSchema.nullable().default(null),
+    printId: innerIdSchema.nullable().default(null),
+    found: foundSchema,
+  }),
+  'read-back.settle': z.object({ id: idSchema }),
   'upkeep.log': z.object({
     printerId: idSchema,
     kind: z.enum(UPKEEP_KINDS),
@@ -348,6 +356,8 @@ export type ActionOutput = {
   'printer.black': Made
   'printer.load': Made
   'printer.good-for': Saved
+  'read-back.log': Made
+  'read-back.settle': Made
   'upkeep.log': Made
   'feed.save': Made
   'queue.save': Made

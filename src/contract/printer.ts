@@ -35,6 +35,7 @@ export const feedSchema = z
     extraLength: lengthSchema,
     pictureId: z.uuid().nullable().default(null),
     loading: z.array(z.string().max(400)).max(20).readonly(),
+    message: z.string().max(400).optional(),
   })
   .readonly()
   .superRefine((f, ctx) => {

@@ -150,6 +150,7 @@ describe('the bench', () => {
     lanes: [
       {
         prints: [],
+        found: [],
         due: [{ kind: 'nozzle check', days: 9 }],
         printer: {
           id: 'p',

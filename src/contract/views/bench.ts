@@ -2,6 +2,7 @@ import type { PrintLine } from '@/contract/prints'
 import type { Finding } from '@/core/checks/check'
 import type { Um } from '@/core/length/length'
 import type { Needs } from '@/core/slip/needs'
+import type { ReadBack } from './card'
 import type { Printer } from './printer'
 
 /** Upkeep that is due; null days: it was never noted; `since`: what made it due before its days were over. */
@@ -40,6 +41,8 @@ export type Lane = {
   >
   readonly due: readonly Due[]
   readonly prints: readonly PrintLine[]
+  /** settings that were found otherwise in its dialogs and that nobody has put right yet */
+  readonly found: readonly ReadBack[]
   readonly groups: readonly BenchGroup[]
 }
 

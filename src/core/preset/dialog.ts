@@ -22,6 +22,43 @@ export type DialogLine = {
 /** A setting of a version as it is said, by its option. */
 export type Said = { readonly option: string; readonly name: string; readonly id: string; readonly value: string }
 
+/** What a print says at the steps that are its own. */
+export type PrintSays = Readonly<Record<PrintStep, string>>
+
+/**
+ * What is set at one step, in the dialog's word where it has one; without a print, which part of it is set there.
+ * @example sayAt({ value: null, of: 'size', words: { A4: 'A4 210 x 297' } }, { size: 'A4', edge: 'margins', copies: '1', darkness: '0' }) // 'A4 210 x 297'
+ */
+export function sayAt(
+  { value, of, words }: Pick<DialogLine, 'value' | 'of' | 'words'>,
+  print: PrintSays | null,
+): string {
+  if (value !== null || of === null) return value ?? ''
+  return print ? (words[print[of]] ?? print[of]) : `the print’s ${of}`
+}
+
+/** One setting as a person makes it at the printer: in the queue's dialog, or elsewhere because no step sets it. */
+export type CardStep = {
+  readonly label: string
+  readonly value: string
+  /** what has to be set before it */
+  readonly after: readonly string[]
+  readonly afresh: boolean
+  readonly at: 'dialog' | 'printer'
+}
+
+/**
+ * Every setting of a version, or of a print with it, in the order in which the dialog wants them.
+ * @example cardSteps({ lines: [], without: [{ name: 'Topcoat', value: 'None' }] }, null)[0].at // 'printer'
+ */
+export const cardSteps = (walk: DialogWalk, print: PrintSays | null): readonly CardStep[] => [
+  ...walk.lines.map((line): CardStep => {
+    const { label, after, afresh } = line
+    return { label, value: sayAt(line, print), after, afresh, at: 'dialog' }
+  }),
+  ...walk.without.map(({ name, value }): CardStep => ({ label: name, value, after: [], afresh: false, at: 'printer' })),
+]
+
 export type DialogWalk = {
   readonly lines: readonly DialogLine[]
   /** settings that no step of the dialog sets: to be made elsewhere, at the printer itself perhaps */

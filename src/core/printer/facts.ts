@@ -27,6 +27,8 @@ export type Feed = FeedLimits & {
   readonly extraLength: Um
   /** how to load it, a sentence per step */
   readonly loading: readonly string[]
+  /** what the machine shows once it is loaded, and what to press then */
+  readonly message?: string
   /** a picture of how it is loaded */
   readonly pictureId: string | null
 }

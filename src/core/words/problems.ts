@@ -36,6 +36,8 @@ export type Problem =
       readonly number: number
       readonly lost: readonly string[]
     }
+  /** its preset was removed: nothing is to be set by it any more */
+  | { readonly code: 'no_card'; readonly preset: string }
   | { readonly code: 'gate'; readonly says: readonly string[] }
   /** nothing was done yet: it would touch what is in use. Said again with the key it is done. */
   | { readonly code: 'asks'; readonly what: string; readonly uses: readonly string[]; readonly key: string }
@@ -90,6 +92,7 @@ export const PROBLEM_CODES: Readonly<Record<Problem['code'], true>> = {
   stops_unanswered: true,
   slip_incomplete: true,
   preset_broken: true,
+  no_card: true,
   slip_done: true,
   nothing_left: true,
   render_failed: true,
@@ -176,6 +179,8 @@ export function sayProblem(p: Problem): string {
       return `The slip has no ${p.missing} yet.`
     case 'preset_broken':
       return `${p.preset}, version ${p.number}, cannot print any more: ${sayLost(p.lost)}. Choose another preset, or carry this one to a queue that has everything.`
+    case 'no_card':
+      return `${p.preset} was removed: there is no card of it. Restore it under Removed things, or take the card of another preset.`
     case 'slip_done':
       return `Slip ${p.number} is done and no longer changes. Copy it to print again.`
     case 'nothing_left':

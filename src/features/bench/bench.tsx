@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Bench as BenchData, BenchSlip, Lane } from '@/contract/views/bench'
+import type { ReadBack } from '@/contract/views/card'
 import { tradePair, writeNumber } from '@/core/length/write'
 import type { Needs } from '@/core/slip/needs'
 import { sayFinding } from '@/core/words/checks'
@@ -144,6 +145,9 @@ function LaneBox({
             <Prints prints={lane.prints} label={`Printing on ${printer.nickname}`} named />
           </div>
         ) : null}
+        {lane.found.map((back) => (
+          <FoundOtherwise key={back.id} back={back} now={now} />
+        ))}
         {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
         {lane.groups.map((group) => (
           <div key={JSON.stringify(group.needs)} className={css.group}>
@@ -154,6 +158,29 @@ function LaneBox({
         ))}
       </div>
     </section>
+  )
+}
+
+/** What somebody found otherwise in the printer's own dialog: it stays until it is put right. */
+function FoundOtherwise({ back, now }: { readonly back: ReadBack; readonly now: number }) {
+  const { act, busy } = useDo()
+  return (
+    <p className={css.found}>
+      <LevelWord level="caution" />{' '}
+      <span>
+        {back.found.map((f) => `${f.label} stood at ${f.found}, not ${f.expected}`).join('; ')} in {back.queueName},
+        read back for <Link href={`/presets/${back.presetId}/card?version=${back.versionId}`}>{back.presetName}</Link>{' '}
+        {sayAgo(back.at, now)} by {back.by}.
+      </span>{' '}
+      <Button
+        size="compact-xs"
+        variant="default"
+        loading={busy}
+        onClick={() => void act('read-back.settle', { id: back.id }, 'Put right.')}
+      >
+        It is put right
+      </Button>
+    </p>
   )
 }
 

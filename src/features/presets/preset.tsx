@@ -2,6 +2,7 @@
 
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
+import type { FoundChanged, ReadBack } from '@/contract/views/card'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
 import { optionsOf, selectionOf } from '@/core/options/room-options'
@@ -22,6 +23,7 @@ import { Against, Despite } from './against'
 import css from './preset.module.css'
 import { CarryForm, Compare, DraftConflict, RenameForm, SealForm } from './preset-acts'
 import { PresetRows } from './preset-rows'
+import { ReadBacks } from './read-backs'
 import type { PresetView, PresetWorld } from './types'
 import { useDraft } from './use-draft'
 
@@ -37,6 +39,7 @@ export function PresetPage(props: {
   readonly preset: PresetView
   readonly world: PresetWorld
   readonly deeds: Deeds
+  readonly readBacks: FoundChanged & { readonly newest: readonly ReadBack[] }
   /** what speaks against the draft or newest version as the room is now */
   readonly against: readonly string[]
   /** for comparing */
@@ -174,6 +177,11 @@ export function PresetPage(props: {
             </ol>
           </section>
           {settings ? <DialogSection settings={settings} world={world} /> : null}
+          <ReadBacks
+            readBacks={props.readBacks}
+            card={newest && !preset.retired ? `/presets/${preset.id}/card?version=${newest.id}` : null}
+            now={now}
+          />
           <section>
             <h2>What it has done</h2>
             <dl className="facts">

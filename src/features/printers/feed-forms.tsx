@@ -42,9 +42,12 @@ const KINDS: readonly Choice<Feed['kind']>[] = [
 type FeedRow = Printer['feeds'][number]
 
 /** The facts as they are typed: the steps of loading in one text, a step a line. */
-const typedOf = (feed: Omit<Feed, 'id'>): Omit<Feed, 'id' | 'loading'> & { readonly loading: string } => ({
+const typedOf = (
+  feed: Omit<Feed, 'id'>,
+): Omit<Feed, 'id' | 'loading'> & { readonly loading: string; readonly message: string } => ({
   ...feed,
   loading: feed.loading.join('\n'),
+  message: feed.message ?? '',
 })
 
 /** A paper path: what it takes, and how it is loaded, in steps and with a picture. */
@@ -93,6 +96,7 @@ export function FeedForm(props: { readonly printer: Printer; readonly feed: Feed
         <FormLength field={form.at('facts.extraLength')} label="Extra for a cut piece" width={140} />
       </div>
       <FormNote field={form.at('facts.loading')} label="How to load it, a step a line" />
+      <FormText field={form.at('facts.message')} label="What the machine shows then, and what to press" />
       <div className={lists.row}>
         {picture.value ? (
           // biome-ignore lint/performance/noImgElement: made by the room's own server at its size

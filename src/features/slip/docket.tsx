@@ -6,6 +6,7 @@ import { wholeCrop } from '@/core/placing/placing'
 import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
 import type { PrintFacts } from '@/core/slip/facts'
 import type { PrintOutcome } from '@/core/slip/outcome'
+import { printSays } from '@/core/slip/says'
 import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { sayDuration } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
@@ -108,16 +109,12 @@ export function Docket(props: {
       >
         {before}
         <PresetFields
+          cardHref={`/slips/${page.slip.id}/card?print=${print.id}`}
           choices={page.choices}
           version={facts.version}
           newer={print.versionId ? (page.newer[print.versionId] ?? null) : null}
           closed={props.closed}
-          print={{
-            size: facts.size?.name ?? 'a length cut from the roll',
-            edge: print.edge,
-            copies: String(print.copies),
-            darkness: String(print.darkness),
-          }}
+          print={printSays(facts)}
           onVersion={props.onVersion}
         />
       </DocketLine>

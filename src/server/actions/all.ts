@@ -35,6 +35,7 @@ import {
 } from './printers'
 import { cancelPrint, settlePrint, startPrint } from './prints'
 import { retireProfile } from './profiles'
+import { logReadBack, settleReadBack } from './read-backs'
 import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreSize } from './restoring'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
@@ -81,6 +82,8 @@ export const ACTIONS: {
   'printer.black': setBlack,
   'printer.load': setLoad,
   'printer.good-for': setGoodFor,
+  'read-back.log': logReadBack,
+  'read-back.settle': settleReadBack,
   'upkeep.log': logUpkeep,
   'feed.save': saveFeed,
   'queue.save': saveQueue,

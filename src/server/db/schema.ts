@@ -622,6 +622,28 @@ export const upkeep = sqliteTable(
   (t) => [index('upkeep_by_printer').on(t.printerId, t.at)],
 )
 
+/** A version's settings ticked against the printer's own dialog, and what was found otherwise. */
+export const readBacks = sqliteTable(
+  'read_backs',
+  {
+    id: id(),
+    versionId: text('version_id')
+      .notNull()
+      .references(() => presetVersions.id),
+    /** the print that it was read back for, where it was one's */
+    slipId: text('slip_id').references(() => slips.id),
+    printId: text('print_id'),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    /** what was found otherwise than it is said */
+    found: text('found', { mode: 'json' }).notNull(),
+    /** when everything that was found was put right */
+    settledAt: integer('settled_at'),
+    settledById: text('settled_by_id'),
+  },
+  (t) => [index('read_backs_by_version').on(t.versionId, t.at), index('read_backs_open').on(t.settledAt)],
+)
+
 /** What was done through the door; ids only grow, and screens follow them. */
 export const events = sqliteTable('events', {
   id: integer('id').primaryKey({ autoIncrement: true }),

@@ -11,6 +11,7 @@ import { runParts } from '@/server/db/schema'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
+import { openReadBacks } from './read-backs'
 import { catalogue, listSlips, picturesOf, type Slip } from './slips'
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
@@ -41,6 +42,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
     lines.map((l) => l.slip.id),
   )
   const prints = openPrints(db)
+  const found = openReadBacks(db)
   const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
   const groups = new Map<string, Map<string, Filling>>()
   const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0 }
@@ -78,6 +80,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
       printer,
       due: dueUpkeep(printer, now),
       prints: prints.filter((p) => p.printerId === printer.id),
+      found: found.get(printer.id) ?? [],
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
     })),
     unplaced: unplaced.slips,

@@ -1,20 +1,13 @@
-import type { DialogWalk, PrintStep } from '@/core/preset/dialog'
-
-/** What a print says at the steps that are its own. */
-export type PrintSays = Readonly<Record<PrintStep, string>>
+import { type DialogWalk, type PrintSays, sayAt } from '@/core/preset/dialog'
 
 /** The steps of a queue's own dialog in its order, and what no step of it sets. */
 export function DialogSteps({ walk, print }: { readonly walk: DialogWalk; readonly print: PrintSays | null }) {
-  const say = (value: string | null, of: PrintStep | null, words: Readonly<Record<string, string>>): string => {
-    if (value !== null || of === null) return value ?? ''
-    return print ? (words[print[of]] ?? print[of]) : `the print’s ${of}`
-  }
   return (
     <>
       <ol style={{ margin: 0, paddingLeft: 20 }}>
         {walk.lines.map((d) => (
           <li key={d.label}>
-            {d.label}: <strong>{say(d.value, d.of, d.words)}</strong>
+            {d.label}: <strong>{sayAt(d, print)}</strong>
             {d.after.length > 0 ? <span className="soft small"> after {d.after.join(', ')}</span> : null}
             {d.afresh ? <span className="soft small">, set afresh each time</span> : null}
           </li>

@@ -2,8 +2,9 @@
 
 import { Select } from '@mantine/core'
 import Link from 'next/link'
+import type { PrintSays } from '@/core/preset/dialog'
 import type { VersionFacts } from '@/core/slip/facts'
-import { DialogSteps, type PrintSays } from '@/ui/parts/dialog-steps'
+import { DialogSteps } from '@/ui/parts/dialog-steps'
 import css from '../slip.module.css'
 import type { VersionChoice } from '../types'
 
@@ -15,6 +16,8 @@ export function PresetFields(props: {
   /** why a preset cannot print this slip as it stands, by version id; absent: it can */
   readonly closed: ReadonlyMap<string, string>
   /** what the print says, for the steps of the queue’s own dialog */
+  /** where the card of this print is */
+  readonly cardHref: string
   readonly print: PrintSays
   readonly onVersion: (id: string) => void
 }) {
@@ -87,6 +90,11 @@ export function PresetFields(props: {
           <summary className="soft">In its own dialog</summary>
           <DialogSteps walk={version.dialog} print={props.print} />
         </details>
+      ) : null}
+      {version ? (
+        <p className="small">
+          <Link href={props.cardHref}>Bench card</Link> <span className="soft">to walk through at the printer</span>
+        </p>
       ) : null}
     </div>
   )

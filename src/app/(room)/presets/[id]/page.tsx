@@ -7,6 +7,7 @@ import { PresetPage } from '@/features/presets/preset'
 import { room } from '@/server/db/open'
 import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue, presetsWithVersions, readPreset, versionDeeds } from '@/server/stores/presets'
+import { readBacksOf } from '@/server/stores/read-backs'
 
 type Params = { params: Promise<{ id: string }>; searchParams: Promise<{ version?: string }> }
 
@@ -39,6 +40,7 @@ export default async function Page({ params, searchParams }: Params) {
       world={presetWorld(room())}
       against={shown ? against(shown) : []}
       deeds={versionDeeds(room(), preset.id)}
+      readBacks={readBacksOf(room(), preset.id)}
       now={Date.now()}
     />
   )

@@ -1,0 +1,42 @@
+import QRCode from 'qrcode'
+import type { BenchCard } from '@/contract/views/card'
+import type { Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import type { Db } from '@/server/db/open'
+import { readPicture } from '@/server/stores/slips'
+import { cardPage, type Measure, type Modules } from './card-page'
+import { outlinesOf } from './letters'
+import { pdfWork } from './resolve'
+import { makePdf } from './work'
+
+/** Widths of lines in the letters that the page is drawn with. */
+const measure: Measure = (text, height) => outlinesOf({ kind: 'text', text, at: { x: 0, y: 0 }, height }).width
+
+/** An address as a QR code (ISO/IEC 18004), error correction M. */
+function codeOf(address: string): Modules {
+  const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' })
+  return { size: modules.size, dark: (row, column) => modules.get(row, column) === 1 }
+}
+
+/**
+ * A bench card as a PDF of one A5 page.
+ * @param address where the same card is on this room's server.
+ */
+export async function cardFile(
+  db: Db,
+  folder: string,
+  card: BenchCard,
+  address: string,
+): Promise<Result<Uint8Array, Problem>> {
+  const picture = readPicture(db, card.feed.pictureId)
+  const shown = picture && { id: picture.id, size: { width: picture.width, height: picture.height } }
+  const name = `card ${card.presetName} ${card.number}`
+  const work = await pdfWork(db, folder, {
+    page: cardPage(card, codeOf(address), shown, measure),
+    pictures: picture ? [{ id: picture.id, convert: 'nothing' }] : [],
+    target: null,
+    about: { title: `Bench card: ${card.presetName}, version ${card.number}`, subject: card.seal, grey: false },
+    name,
+  })
+  return work.ok ? makePdf(work.value, () => {}) : work
+}
