@@ -13,6 +13,7 @@ export const NOW = Date.UTC(2026, 10, 24, 15, 0)
 /** What the room of a test is edited with, beside its name and figures. */
 export const ROOM_FIELDS = {
   ...{ currency: 'EUR', exponent: 2 as const, timeZone: 'Europe/Lisbon', surfaces: [...SURFACES] },
+  ...{ screenDays: 30, brightestScreen: 120, dryHours: 24 },
 }
 
 /** What a keeper says after setting up: prices, rates, the paper's figures. */

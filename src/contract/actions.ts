@@ -1,7 +1,9 @@
 import { z } from 'zod'
+import { KEPT, LIGHTS } from '@/core/paper/trial'
 import { PART_KINDS } from '@/core/printer/parts'
 import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
+import { readingFields, whiteSchema } from './paper'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema, surfaceSchema } from './printer'
 import { foundSchema } from './read-back'
@@ -40,6 +42,7 @@ const paperFields = {
   surface: surfaceSchema,
   weight: z.int().min(20).max(2000).nullable(),
   thickness: lengthSchema.nullable(),
+  white: whiteSchema.nullable().default(null),
   note: noteSchema,
 }
 
@@ -98,6 +101,9 @@ export const INPUTS = {
     cautionPpi: z.int().min(1).max(2000),
     usualCopies: z.int().min(1).max(500),
     edgeCheckDays: z.int().min(1).max(3650),
+    screenDays: z.int().min(1).max(3650),
+    brightestScreen: z.int().min(40).max(1000),
+    dryHours: z.int().min(0).max(720),
     timeZone: roomFields.timeZone,
     /** until the first charge */
     currency: roomFields.currency,
@@ -183,6 +189,24 @@ export const INPUTS = {
     ...edited,
     goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),
   }),
+  'screen.add': z.object({ name: nameSchema, note: noteSchema.default('') }),
+  'screen.edit': z.object({ ...edited, name: nameSchema, note: noteSchema }),
+  'screen.measure': z.object({ id: idSchema, ...readingFields, at: timeSchema.nullable().default(null) }),
+  'screen.retire': z.object(edited),
+  'screen.restore': z.object(edited),
+  'trial.add': z.object({
+    paperId: idSchema,
+    queueId: idSchema,
+    mediaSettingId: z.string().min(1, 'choose one').max(80),
+    runId: idSchema.nullable().default(null),
+    printed: noteSchema.default(''),
+    printedAt: timeSchema.nullable().default(null),
+    light: z.enum(LIGHTS),
+    screenId: idSchema.nullable().default(null),
+    seen: noteSchema.pipe(z.string().min(1, 'say what was seen')),
+    kept: z.enum(KEPT),
+  }),
+  'trial.decide': z.object({ ...edited, kept: z.enum(KEPT) }),
   'read-back.log': z.object({
     versionId: idSchema,
     slipId: idSchema.nullable().default(null),
@@ -356,6 +380,13 @@ export type ActionOutput = {
   'printer.black': Made
   'printer.load': Made
   'printer.good-for': Saved
+  'screen.add': Numbered
+  'screen.edit': Saved
+  'screen.measure': Made
+  'screen.retire': Saved
+  'screen.restore': Saved
+  'trial.add': Numbered & { readonly flaws: number }
+  'trial.decide': Saved
   'read-back.log': Made
   'read-back.settle': Made
   'upkeep.log': Made

@@ -45,6 +45,7 @@ const PAPER: Paper = {
   surface: 'matte',
   weight: 210,
   thickness: um(240),
+  white: null,
   note: '',
   revision: 3,
   stocks: [STOCK],
@@ -385,10 +386,12 @@ describe('the room', () => {
         room={{
           ...{ name: 'Marsh Street', unit: 'mm', currency: 'EUR', exponent: 2, timeZone: 'Europe/Lisbon', revision: 3 },
           ...{ stopPpi: 90, cautionPpi: 200, usualCopies: 6, edgeCheckDays: 180, surfaces: ['gloss', 'matte'] },
+          ...{ screenDays: 30, brightestScreen: 120, dryHours: 24 },
         }}
         tariff={{ ...rates, revision: 2 }}
         tariffs={[{ ...rates, id: 't', from: 0 }]}
         month={{ days: 30, good: totals(4, ...good), proof: totals(1, 40, 40), spoiled: totals(2, 310, 0) }}
+        screens={[]}
         now={0}
       />,
     )

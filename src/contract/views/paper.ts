@@ -1,7 +1,9 @@
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
+import type { Kept, Light, ScreenReading, TrialFlaw } from '@/core/paper/trial'
 import type { Surface } from '@/core/printer/facts'
 import type { StockOnShelf } from '@/core/slip/catalogue'
+import type { PaperWhite } from '../paper'
 
 /** A stock as it is edited. */
 export type Stock = StockOnShelf & { readonly revision: number }
@@ -17,6 +19,56 @@ export type RollMove = {
   readonly note: string
 }
 
+/** A screen of the room with its newest measurement; null: it was never measured. */
+export type ScreenView = {
+  readonly id: string
+  readonly number: number
+  readonly name: string
+  readonly note: string
+  readonly revision: number
+  readonly newest: (ScreenReading & { readonly instrument: string }) | null
+}
+
+/** What somebody tried on a paper, and what was seen. */
+export type TrialView = {
+  readonly id: string
+  readonly number: number
+  readonly at: number
+  readonly by: string
+  readonly revision: number
+  readonly queueId: string
+  readonly queueName: string
+  readonly mediaSettingId: string
+  readonly mediaSettingName: string
+  /** the run that was judged, with the version it was printed by */
+  readonly run: { readonly id: string; readonly number: number; readonly version: string } | null
+  readonly printed: string
+  readonly light: Light
+  readonly screenName: string | null
+  readonly seen: string
+  readonly kept: Kept
+  readonly flaws: readonly TrialFlaw[]
+}
+
+/** What was printed on a paper lately. */
+export type PaperDeeds = {
+  readonly days: number
+  readonly good: number
+  readonly spoiled: number
+  readonly mm2: number
+  /** sheets, or um of roll, that runs took of each stock in these days, by the stock */
+  readonly used: Readonly<Record<string, number>>
+  /** the newest runs on it, of any day */
+  readonly newest: readonly {
+    readonly id: string
+    readonly number: number
+    readonly at: number
+    readonly title: string
+    readonly outcome: string
+    readonly queueId: string
+  }[]
+}
+
 export type Paper = {
   readonly id: string
   readonly number: number
@@ -25,6 +77,7 @@ export type Paper = {
   readonly surface: Surface
   readonly weight: number | null
   readonly thickness: Um | null
+  readonly white: PaperWhite | null
   readonly note: string
   readonly revision: number
   readonly stocks: readonly Stock[]

@@ -34,6 +34,8 @@ export function Removed(props: {
         return void act('preset.restore', row, done)
       case 'paper':
         return void act('paper.restore', row, done)
+      case 'screen':
+        return void act('screen.restore', row, done)
       case 'size':
         return void act('size.restore', row, done)
     }

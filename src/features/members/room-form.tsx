@@ -1,6 +1,7 @@
 'use client'
 
 import Link from 'next/link'
+import type { ScreenView } from '@/contract/views/paper'
 import type { DatedTariff, RoomMonth } from '@/contract/views/room'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, type Minor, minor, writeAmount, writeMoney } from '@/core/money/money'
@@ -12,6 +13,7 @@ import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
 import css from './room-form.module.css'
+import { Screens } from './screens'
 
 type RoomFields = {
   readonly name: string
@@ -20,6 +22,9 @@ type RoomFields = {
   readonly cautionPpi: number
   readonly usualCopies: number
   readonly edgeCheckDays: number
+  readonly screenDays: number
+  readonly brightestScreen: number
+  readonly dryHours: number
   readonly currency: string
   readonly exponent: Currency['exponent']
   readonly timeZone: string
@@ -31,8 +36,10 @@ type Rates = { readonly paperPercent: number; readonly inkPer100Ml: Minor | null
 /** The fields as they are typed: surfaces as one text. */
 const fieldsOf = (r: RoomFields) => {
   const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone, surfaces } = r
+  const { screenDays, brightestScreen, dryHours } = r
   return {
     ...{ name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone },
+    ...{ screenDays, brightestScreen, dryHours },
     surfaces: surfaces.join(', '),
   }
 }
@@ -47,6 +54,7 @@ export function RoomForm(props: {
   /** the newest first */
   readonly tariffs: readonly DatedTariff[]
   readonly month: RoomMonth
+  readonly screens: readonly ScreenView[]
   readonly now: number
 }) {
   const { tariff } = props
@@ -113,6 +121,16 @@ export function RoomForm(props: {
             <FormCount field={room.at('usualCopies')} label="Usual copies, at most" width={150} />
             <FormCount field={room.at('edgeCheckDays')} label="Edge check good for, days" width={170} />
           </div>
+          <h2>Before a print is judged</h2>
+          <p className="soft small">
+            A trial that was judged too early, or against a screen that is too bright or was measured too long ago, says
+            so for ever.
+          </p>
+          <div className={lists.fields}>
+            <FormCount field={room.at('dryHours')} label="A print is dry after, hours" width={170} />
+            <FormCount field={room.at('brightestScreen')} label="Brightest screen, cd/m²" width={160} />
+            <FormCount field={room.at('screenDays')} label="Screen measured for, days" width={170} />
+          </div>
           <h2>Surfaces</h2>
           <FormText
             field={room.at('surfaces')}
@@ -130,6 +148,7 @@ export function RoomForm(props: {
               <FormMoney field={rates.at('roomShare')} label="Room share, a print" />
             </div>
           </Form>
+          <Screens screens={props.screens} limits={props.room} now={props.now} />
           <Month month={props.month} />
           <Before tariffs={props.tariffs} now={props.now} />
         </div>

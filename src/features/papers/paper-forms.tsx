@@ -5,6 +5,7 @@ import { type Um, um } from '@/core/length/length'
 import { writeNumber } from '@/core/length/write'
 import type { Minor } from '@/core/money/money'
 import {
+  FormCheck,
   FormChoices,
   FormCount,
   FormLength,
@@ -33,8 +34,11 @@ export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & 
       surface: p?.surface ?? 'matte',
       weight: p?.weight ?? null,
       thickness: p?.thickness ?? null,
+      measured: p?.white != null,
+      white: p?.white ?? { l: 96, a: 0, b: 0 },
       note: p?.note ?? '',
     }),
+    input: ({ measured, white, ...v }) => ({ ...v, white: measured ? white : null }),
     done: (v) => (paper ? `${v.name} is saved.` : `${v.name} is added.`),
     then: onDone,
   })
@@ -48,6 +52,14 @@ export function PaperForm({ paper, onDone }: { readonly paper: Paper | null } & 
         <FormNumber field={form.at('weight')} label="Weight, g/m²" />
         <FormNumber field={form.at('thickness')} label="Thickness, µm" />
       </div>
+      <FormCheck field={form.at('measured')} label="Its white was measured" />
+      {form.values.measured ? (
+        <div className={lists.fields}>
+          <FormNumber field={form.at('white.l')} label="L*" width={90} />
+          <FormNumber field={form.at('white.a')} label="a*" width={90} />
+          <FormNumber field={form.at('white.b')} label="b*" width={90} />
+        </div>
+      ) : null}
       <FormNote field={form.at('note')} label="Note" />
     </Form>
   )

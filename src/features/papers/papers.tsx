@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import { useState } from 'react'
 import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
 import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
@@ -70,7 +71,9 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
   return (
     <section className={lists.section} aria-label={paper.name}>
       <div className={lists.row}>
-        <h2>{paper.name}</h2>
+        <h2>
+          <Link href={`/papers/${paper.id}`}>{paper.name}</Link>
+        </h2>
         <span className="soft">
           {paper.maker ? `${paper.maker}, ` : ''}
           {paper.surface}, {sayWeight(paper.weight)}, {sayThickness(paper.thickness, unit)}

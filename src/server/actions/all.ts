@@ -36,12 +36,14 @@ import {
 import { cancelPrint, settlePrint, startPrint } from './prints'
 import { retireProfile } from './profiles'
 import { logReadBack, settleReadBack } from './read-backs'
-import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreSize } from './restoring'
+import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreScreen, restoreSize } from './restoring'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
+import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
+import { addTrial, decideTrial } from './trials'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
 export const ACTIONS: {
@@ -82,6 +84,13 @@ export const ACTIONS: {
   'printer.black': setBlack,
   'printer.load': setLoad,
   'printer.good-for': setGoodFor,
+  'screen.add': addScreen,
+  'screen.edit': editScreen,
+  'screen.measure': measureScreen,
+  'screen.retire': retireScreen,
+  'screen.restore': restoreScreen,
+  'trial.add': addTrial,
+  'trial.decide': decideTrial,
   'read-back.log': logReadBack,
   'read-back.settle': settleReadBack,
   'upkeep.log': logUpkeep,

@@ -36,7 +36,7 @@ import { removedIn } from '@/server/stores/removed'
 import { everySize } from '@/server/stores/sizes'
 import { asksWhatCloses } from './asking'
 import { plainFeed, plainQueue } from './plain'
-import { revise, revised } from './rows'
+import { revise, revised, tooLate } from './rows'
 
 export const addPrinter = action({
   name: 'printer.add',
@@ -94,10 +94,6 @@ export const changeInkSet = action({
     return ok({ value: saved.value, subject: id, data: { inkSet } })
   },
 })
-
-/** What was done was done before now. */
-const tooLate = (at: number | null, now: number): Problem | null =>
-  at !== null && at > now ? { code: 'input', issues: [{ path: 'at', message: 'that is still to come' }] } : null
 
 export const retirePrinter = action({
   name: 'printer.retire',

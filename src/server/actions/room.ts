@@ -4,6 +4,7 @@ import { storedSlipBody } from '@/contract/slip'
 import { EMPTY_PRINT, EMPTY_SLIP } from '@/contract/slip-data'
 import { bad, ok } from '@/core/result/result'
 import { patched } from '@/core/slip/body'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
@@ -24,7 +25,7 @@ import {
 } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { listPapers } from '@/server/stores/papers'
-import { readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
+import { type Room, readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
 import { firstDraft, plainFeed, plainQueue } from './plain'
 import { sealVersion } from './presets'
@@ -147,6 +148,12 @@ export const setUp = action({
 /** Surfaces that papers in use have. */
 const surfacesInUse = (db: Db): readonly string[] => [...new Set(listPapers(db).map((p) => p.surface))]
 
+/** The room as its form has it, beside what was typed. */
+const stale = (now: Room, yours: number): Problem => ({
+  ...{ code: 'stale', what: 'The room', yours, now: now.revision },
+  current: { ...now, ...now.facts, ...now.judging, currency: now.currency.code, exponent: now.currency.exponent },
+})
+
 export const editRoom = action({
   name: 'room.edit',
   role: 'keeper',
@@ -154,8 +161,7 @@ export const editRoom = action({
   commit({ revision, ...values }, { db }) {
     const current = readRoom(db)
     if (!current) return bad({ code: 'not_found', what: 'The room' })
-    if (current.revision !== revision)
-      return bad({ code: 'stale', what: 'The room', yours: revision, now: current.revision, current })
+    if (current.revision !== revision) return bad(stale(current, revision))
     const charged = db.select({ id: accountEntries.id }).from(accountEntries).limit(1).get() !== undefined
     const { code, exponent } = current.currency
     if (charged && (values.currency !== code || values.exponent !== exponent))

@@ -21,6 +21,10 @@ export const room = sqliteTable(
     usualCopies: integer('usual_copies').notNull().default(6),
     /** days that an edge check stays good */
     edgeCheckDays: integer('edge_check_days').notNull().default(180),
+    /** days that a screen's measurement stays good; brighter screens than this are no judge, cd/m2; hours until dry */
+    screenDays: integer('screen_days').notNull().default(30),
+    brightestScreen: integer('brightest_screen').notNull().default(120),
+    dryHours: integer('dry_hours').notNull().default(24),
     /** the surfaces that papers of this room can have; null: the trade's */
     surfaces: text('surfaces', { mode: 'json' }),
     demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
@@ -101,6 +105,8 @@ export const papers = sqliteTable('papers', {
   /** g/m2, um; null: nobody has said */
   weight: integer('weight'),
   thicknessUm: integer('thickness_um'),
+  /** CIELAB of the bare paper (D50, 2 degrees); null: nobody has measured it */
+  white: text('white', { mode: 'json' }),
   note: text('note').notNull().default(''),
   revision: revision(),
   retiredAt: retiredAt(),
@@ -642,6 +648,68 @@ export const readBacks = sqliteTable(
     settledById: text('settled_by_id'),
   },
   (t) => [index('read_backs_by_version').on(t.versionId, t.at), index('read_backs_open').on(t.settledAt)],
+)
+
+/** Screens of the room that prints are compared with. */
+export const screens = sqliteTable('screens', {
+  id: id(),
+  number: integer('number').notNull().unique(),
+  name: text('name').notNull(),
+  note: text('note').notNull().default(''),
+  revision: revision(),
+  retiredAt: retiredAt(),
+})
+
+/** A screen's white as it was measured; the newest counts, none is ever changed. */
+export const screenReadings = sqliteTable(
+  'screen_readings',
+  {
+    id: id(),
+    screenId: text('screen_id')
+      .notNull()
+      .references(() => screens.id),
+    at: integer('at').notNull(),
+    /** cd/m2 */
+    brightness: integer('brightness').notNull(),
+    /** correlated colour temperature, K */
+    white: integer('white').notNull(),
+    instrument: text('instrument').notNull().default(''),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('screen_readings_by_screen').on(t.screenId, t.at)],
+)
+
+/** A note of a test: which media setting on which paper, what was seen, under which light, kept or not. */
+export const trials = sqliteTable(
+  'trials',
+  {
+    id: id(),
+    number: integer('number').notNull().unique(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    queueId: text('queue_id')
+      .notNull()
+      .references(() => queues.id),
+    mediaSettingId: text('media_setting_id').notNull(),
+    /** the media setting's name as it was then */
+    mediaSettingName: text('media_setting_name').notNull(),
+    /** the print that was judged, where it was logged */
+    runId: text('run_id').references(() => runs.id),
+    /** what was printed, where it was no run of this room */
+    printed: text('printed').notNull().default(''),
+    printedAt: integer('printed_at'),
+    at: integer('at').notNull(),
+    light: text('light').notNull(),
+    screenId: text('screen_id').references(() => screens.id),
+    seen: text('seen').notNull(),
+    kept: text('kept', { enum: ['kept', 'not kept', 'not decided'] }).notNull(),
+    /** what speaks against the judgement: as it was then, for ever */
+    flaws: text('flaws', { mode: 'json' }).notNull(),
+    revision: revision(),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('trials_by_paper').on(t.paperId, t.at)],
 )
 
 /** What was done through the door; ids only grow, and screens follow them. */

@@ -1,4 +1,5 @@
 import { asc, desc, eq, isNull, sql } from 'drizzle-orm'
+import { whiteSchema } from '@/contract/paper'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
@@ -7,6 +8,7 @@ import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { papers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
 import { newestFirst } from '@/server/db/sequence'
+import { parsed } from './parse'
 
 /** A thickness out of the database; null: nobody has said. */
 export const thicknessOf = (umStored: number | null): Um | null => (umStored === null ? null : um(umStored))
@@ -140,6 +142,7 @@ function readPapers(db: Db): readonly Paper[] {
       surface: p.surface,
       weight: p.weight,
       thickness: thicknessOf(p.thicknessUm),
+      white: p.white === null ? null : parsed(whiteSchema, p.white, `the white of ${p.name}`),
       note: p.note,
       revision: p.revision,
       stocks: shelf.filter((s) => s.paperId === p.id),

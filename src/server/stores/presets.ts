@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, max, or, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { settingsSchema } from '@/contract/preset'
 import { feedSchema, queueFactsSchema } from '@/contract/printer'
@@ -433,3 +433,18 @@ export function versionDeeds(db: Db, presetId: string) {
     .get()
   return row ?? { runs: 0, spoiled: 0, mm2: 0, microlitres: 0 }
 }
+
+/** Presets in use that print on a paper, with the newest version that does. */
+export const presetsOn = (
+  db: Db,
+  paperId: string,
+): readonly { readonly id: string; readonly name: string; readonly number: number }[] =>
+  db
+    .select({ id: presets.id, name: presets.name, number: max(presetVersions.number) })
+    .from(presets)
+    .innerJoin(presetVersions, eq(presetVersions.presetId, presets.id))
+    .where(and(isNull(presets.retiredAt), eq(sql`json_extract(${presetVersions.settings}, '$.paperId')`, paperId)))
+    .groupBy(presets.id)
+    .orderBy(asc(presets.number))
+    .all()
+    .map((p) => ({ ...p, number: p.number ?? 1 }))

@@ -12,7 +12,7 @@ import {
 import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
 import { PART_KINDS, partName } from '@/core/printer/parts'
 import type { Db } from '@/server/db/open'
-import { events, papers, people, presets, printers, profiles, sizes } from '@/server/db/schema'
+import { events, papers, people, presets, printers, profiles, screens, sizes } from '@/server/db/schema'
 import { listPrinters } from './printers'
 
 /** Everything that is retired, the newest first: kept whole, and offered again on a press. */
@@ -49,6 +49,12 @@ export function removedThings(db: Db): readonly RemovedThing[] {
       .where(isNotNull(sizes.retiredAt))
       .all()
       .map((r) => ({ kind: 'size' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
+    ...db
+      .select()
+      .from(screens)
+      .where(isNotNull(screens.retiredAt))
+      .all()
+      .map((r) => ({ kind: 'screen' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
     ...db
       .select()
       .from(people)

@@ -4,6 +4,7 @@ import type { DatedTariff } from '@/contract/views/room'
 import type { Tariff } from '@/core/charge/charge'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, minor } from '@/core/money/money'
+import type { JudgingRules } from '@/core/paper/trial'
 import { SURFACES, type Surface } from '@/core/printer/facts'
 import type { RoomFacts } from '@/core/slip/facts'
 import { kept } from '@/server/db/kept'
@@ -22,6 +23,8 @@ export type Room = {
   readonly facts: RoomFacts
   /** days that an edge check stays good */
   readonly edgeCheckDays: number
+  /** what makes a judgement of a print worth less */
+  readonly judging: JudgingRules
   /** what papers of this room can be like: its own list */
   readonly surfaces: readonly Surface[]
   readonly demo: boolean
@@ -41,6 +44,7 @@ function roomNow(db: Db): Room | null {
     timeZone: row.timeZone,
     facts: { stopPpi: row.stopPpi, cautionPpi: row.cautionPpi, usualCopies: row.usualCopies },
     edgeCheckDays: row.edgeCheckDays,
+    judging: { screenDays: row.screenDays, brightestScreen: row.brightestScreen, dryHours: row.dryHours },
     surfaces: row.surfaces === null ? SURFACES : parsed(surfacesSchema, row.surfaces, 'the room’s surfaces'),
     demo: row.demo,
     revision: row.revision,

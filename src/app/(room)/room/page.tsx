@@ -4,6 +4,7 @@ import { RoomForm } from '@/features/members/room-form'
 import { room } from '@/server/db/open'
 import { totalsOfDays } from '@/server/stores/log'
 import { listTariffs, readRoom, tariffAt, tariffsSet } from '@/server/stores/room'
+import { listScreens } from '@/server/stores/screens'
 
 export const metadata: Metadata = { title: 'Room' }
 
@@ -29,10 +30,12 @@ export default function Page() {
         timeZone: here.timeZone,
         surfaces: here.surfaces,
         ...here.facts,
+        ...here.judging,
       }}
       tariff={{ paperPercent, inkPer100Ml, roomShare, revision: tariffsSet(room()) }}
       tariffs={listTariffs(room(), SHOWN)}
       month={totalsOfDays(room(), now, DAYS)}
+      screens={listScreens(room())}
       now={now}
     />
   )

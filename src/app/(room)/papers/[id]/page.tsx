@@ -1,0 +1,45 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { PaperPage } from '@/features/papers/paper-page'
+import { room } from '@/server/db/open'
+import { paperDeeds } from '@/server/stores/paper-deeds'
+import { listPapers } from '@/server/stores/papers'
+import { presetsOn } from '@/server/stores/presets'
+import { listPrinters } from '@/server/stores/printers'
+import { listScreens } from '@/server/stores/screens'
+import { trialsOf } from '@/server/stores/trials'
+
+type Params = { params: Promise<{ id: string }> }
+
+const paperOf = (id: string) => listPapers(room()).find((p) => p.id === id) ?? null
+
+/** days that use and outcomes are of */
+const DAYS = 90
+
+export async function generateMetadata({ params }: Params): Promise<Metadata> {
+  return { title: paperOf((await params).id)?.name ?? 'No such paper' }
+}
+
+export default async function Page({ params }: Params) {
+  const paper = paperOf((await params).id)
+  if (!paper) notFound()
+  const now = Date.now()
+  const queues = listPrinters(room()).flatMap((p) =>
+    p.queues.map((q) => ({
+      ...{ id: q.id, name: q.name },
+      mediaSettings: q.facts.mediaSettings.map(({ id, name }) => ({ id, name })),
+    })),
+  )
+  return (
+    <PaperPage
+      key={paper.id}
+      paper={paper}
+      trials={trialsOf(room(), paper.id)}
+      deeds={paperDeeds(room(), paper.id, now, DAYS)}
+      presets={presetsOn(room(), paper.id)}
+      queues={queues}
+      screens={listScreens(room())}
+      now={now}
+    />
+  )
+}

@@ -1,0 +1,97 @@
+'use client'
+
+import type { Paper, PaperDeeds, ScreenView } from '@/contract/views/paper'
+import { KEPT, type Kept, LIGHTS, type Light } from '@/core/paper/trial'
+import { FormChoices, FormNote, FormSelect, FormText, FormWhen } from '@/ui/form/fields'
+import { Form, FormGroup } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
+import { sayShortDay } from '@/ui/parts/dates'
+import lists from '@/ui/parts/lists.module.css'
+import { useWays } from '@/ui/unit/unit'
+
+/** What a trial can be of. */
+export type TrialChoices = {
+  readonly queues: readonly {
+    readonly id: string
+    readonly name: string
+    readonly mediaSettings: readonly { readonly id: string; readonly name: string }[]
+  }[]
+  readonly screens: readonly ScreenView[]
+  /** the newest runs on the paper */
+  readonly runs: PaperDeeds['newest']
+}
+
+const named = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
+
+/** What was tried, what was seen, under which light: a note that stays. */
+export function TrialForm({
+  paper,
+  queues,
+  screens,
+  runs,
+  onDone,
+}: TrialChoices & { readonly paper: Paper; readonly onDone: () => void }) {
+  const { timeZone } = useWays()
+  const form = useRoomForm({
+    action: 'trial.add',
+    row: null,
+    values: () => ({
+      ...{ queueId: queues[0]?.id ?? '', mediaSettingId: '', runId: null as string | null, printed: '' },
+      ...{ printedAt: null as number | null, light: 'viewing booth' as Light, screenId: null as string | null },
+      ...{ seen: '', kept: 'not decided' as Kept },
+    }),
+    input: (v) => ({ paperId: paper.id, ...v }),
+    done: 'The trial is logged.',
+    then: onDone,
+  })
+  const queue = queues.find((q) => q.id === form.values.queueId)
+  const ofQueue = runs.filter((r) => r.queueId === form.values.queueId)
+  const queueField = form.at('queueId')
+  return (
+    <Form form={form} submit="Log trial">
+      <FormGroup name="Tried">
+        <div className={lists.row}>
+          <FormSelect
+            field={{
+              ...queueField,
+              set: (queueId) => form.set({ queueId: queueId ?? '', mediaSettingId: '', runId: null }),
+            }}
+            label="Queue"
+            data={queues.map((q) => ({ value: q.id, label: q.name }))}
+          />
+          <FormSelect
+            field={form.at('mediaSettingId')}
+            label="Media setting"
+            data={(queue?.mediaSettings ?? []).map((m) => ({ value: m.id, label: m.name }))}
+          />
+        </div>
+        <FormSelect
+          field={form.at('runId')}
+          label="Print"
+          none="one that is not in the log"
+          data={ofQueue.map((r) => ({
+            value: r.id,
+            label: `run ${r.number}, ${r.title}, ${sayShortDay(r.at, timeZone, r.at)}, ${r.outcome}`,
+          }))}
+        />
+        {form.values.runId === null ? (
+          <div className={lists.row}>
+            <FormText field={form.at('printed')} label="What was printed" />
+            <FormWhen field={form.at('printedAt')} label="When" />
+          </div>
+        ) : null}
+      </FormGroup>
+      <FormGroup name="Judged">
+        <FormChoices field={form.at('light')} label="Light" choices={named(LIGHTS)} />
+        <FormSelect
+          field={form.at('screenId')}
+          label="Beside the screen"
+          none="none"
+          data={screens.map((s) => ({ value: s.id, label: s.name }))}
+        />
+        <FormNote field={form.at('seen')} label="What was seen" minRows={3} />
+        <FormChoices field={form.at('kept')} label="Kept" choices={named(KEPT)} />
+      </FormGroup>
+    </Form>
+  )
+}
