@@ -2,26 +2,23 @@ import { createReadStream, existsSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import sharp from 'sharp'
-import type { z } from 'zod'
 import { CAUSES, FIRST, plainSlip } from '@/contract/slip-data'
 import { um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
-import type { Result } from '@/core/result/result'
 import type { SlipBody } from '@/core/slip/body'
-import { type Problem, sayProblem } from '@/core/words/problems'
 import { ACTIONS } from '@/server/actions/all'
 import { addPicture, previewPicture } from '@/server/actions/pictures'
 import { importProfile } from '@/server/actions/profiles'
 import { type Db, openRoom } from '@/server/db/open'
-import { firstKeeper, SYSTEM } from '@/server/door/actor'
-import { type Action, through } from '@/server/door/door'
 import { filePath, keepBytes, receive } from '@/server/files/files'
 import { preview } from '@/server/imaging/inspect'
 import { owes } from '@/server/stores/accounts'
 import { readPrinter } from '@/server/stores/printers'
 import { readPicture, readSlip } from '@/server/stores/slips'
+import { type Do, doing } from './doing'
 import { frontFeed } from './draw/feed'
 import { printerProfile } from './icc'
+import { fillKnowHow } from './know-how'
 import { DEMO_PAPERS } from './papers'
 import { DEMO_GROUPS, DEMO_HELPER, DEMO_KEEPER, DEMO_MEMBERS } from './people'
 import { DEMO_PICTURES } from './pictures'
@@ -59,22 +56,15 @@ class Filling {
   private readonly presetVersions = new Map<string, string>()
   private readonly pictureIds = new Map<string, string>()
   private readonly random = seeded(2026)
+  private readonly do: Do
 
   constructor(
     private readonly db: Db,
     private readonly folder: string,
     private readonly now: number,
     private readonly told: (line: string) => void,
-  ) {}
-
-  /** One write through the door at a time of the past; the demo's own data must never be refused. */
-  private async do<I extends z.ZodType, P, O>(action: Action<I, P, O>, input: z.input<I>, at = this.now): Promise<O> {
-    const actor = action.role === 'system' ? SYSTEM : firstKeeper(this.db)
-    const ctx = { db: this.db, actor, now: at, folder: this.folder }
-    const result: Result<O, Problem> = await through(action, input, ctx)
-    if (!result.ok)
-      throw new Error(`${action.name}: ${sayProblem(result.problem)} ${JSON.stringify(result.problem).slice(0, 400)}`)
-    return result.value
+  ) {
+    this.do = doing(db, folder, now)
   }
 
   async run(): Promise<void> {
@@ -110,6 +100,7 @@ class Filling {
     await this.log(start)
     await this.waiting()
     await this.loads()
+    await fillKnowHow(this.do, this.db, this.now)
   }
 
   private async printers(at: number): Promise<void> {

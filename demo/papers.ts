@@ -36,6 +36,8 @@ export const DEMO_PAPERS: readonly {
   readonly surface: Surface
   readonly weight: number
   readonly thickness: number
+  /** as somebody with a meter gave it */
+  readonly white?: { readonly l: number; readonly a: number; readonly b: number }
   readonly note: string
   readonly stocks: readonly Stock[]
 }[] = [
@@ -45,6 +47,7 @@ export const DEMO_PAPERS: readonly {
     surface: 'matte',
     weight: 210,
     thickness: um(240),
+    white: { l: 95.6, a: 0.5, b: -1.8 },
     note: 'Curls in damp weather; leave it out an hour before.',
     stocks: [
       sheet(257, 364, 50, 4750, 120),
@@ -59,6 +62,7 @@ export const DEMO_PAPERS: readonly {
     surface: 'lustre',
     weight: 235,
     thickness: um(250),
+    white: { l: 96.3, a: 0.9, b: -4.2 },
     note: 'Dry to the touch at once, judge after a night.',
     stocks: [
       sheet(210, 297, 50, 3400, 120),

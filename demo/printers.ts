@@ -324,6 +324,7 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
         maxWidth: mm(329),
         maxLength: mm(870),
         loading: ['Fan the sheets.', 'Printed side towards you, short edge down.', 'Left guide snug, not tight.'],
+        message: 'It asks for the paper: press OK if it names the one in the stack.',
       }),
       feed({
         name: 'front single',
@@ -339,6 +340,7 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
           'Lay one sheet printed side up along the right-hand rule.',
           'Press the feed key once.',
         ],
+        message: 'SHEET SET: is it straight? Press the feed key once more, not the power key beside it.',
       }),
     ],
     queues: [
@@ -369,6 +371,7 @@ export const DEMO_PRINTERS: readonly DemoPrinter[] = [
           'Feed the edge until it beeps.',
           'Straighten at the line and press twice.',
         ],
+        message: 'Roll width 610: press the round key to agree, or turn it to another width.',
       }),
       feed({
         name: 'front sheet',

@@ -73,7 +73,7 @@ describe('a paper', () => {
     expect(asked).toEqual([
       {
         action: 'paper.add',
-        body: { name: 'Estuary Rag', maker: '', surface: 'matte', weight: 310, thickness: 480, note: '' },
+        body: { name: 'Estuary Rag', maker: '', surface: 'matte', weight: 310, thickness: 480, note: '', white: null },
       },
     ])
   })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { DialogStep } from '@/core/printer/facts'
 import { VERSION } from '../../../test/slip-facts'
-import { dialogWalk, type Said, saidOf } from './dialog'
+import { cardSteps, dialogWalk, type Said, saidOf } from './dialog'
 
 const step = (id: string, more: Partial<DialogStep>): DialogStep => ({
   ...{ id, label: id.toUpperCase(), option: null, set: null, after: [], setAfresh: false },
@@ -29,7 +29,7 @@ describe('a dialog, walked', () => {
     expect(walk.lines).toEqual([
       { label: 'SOURCE', value: 'rear stack', of: null, words: {}, after: [], afresh: false },
       { label: 'LEVEL', value: '4 of 5', of: null, words: { fine: '4 of 5' }, after: ['SOURCE'], afresh: true },
-      { label: 'SCALE', value: 'off', of: null, words: {}, after: [], afresh: false },
+      { label: 'SCALE', value: 'off', of: null, words: {}, after: [], afresh: false, fixed: true },
       { label: 'COUNT', value: null, of: 'copies', words: { 1: 'one' }, after: [], afresh: false },
       { label: 'UNKNOWN', value: 'as it is', of: null, words: {}, after: [], afresh: false },
     ])
@@ -76,6 +76,31 @@ describe('a dialog, walked', () => {
       'Feed: rear stack',
       'Printer colour: Driver profile: Lustre, fine, relative',
       'Tint: 2, -1',
+    ])
+  })
+})
+
+describe('a card of a walked dialog', () => {
+  const says = { size: 'A4', edge: 'borderless', copies: '3', darkness: '-2' }
+  const steps = (dialog: readonly DialogStep[], print: typeof says | null) =>
+    cardSteps(dialogWalk(dialog, SAID.slice(0, 1)), print).map((s) => `${s.at}: ${s.label} ${s.value}`)
+  it('names the print’s own values where its dialog asks for them, else after it, and scaling always', () => {
+    const count = step('count', { option: 'copies' })
+    const scale = step('fit', { set: 'off' })
+    expect(steps([count, scale], says)).toEqual([
+      ...['dialog: COUNT 3', 'dialog: FIT off'],
+      ...['printer: Size A4', 'printer: Edge borderless', 'printer: Darkness -2', 'printer: Feed rear stack'],
+    ])
+    expect(steps([], { ...says, darkness: '0' })).toEqual([
+      ...['printer: Size A4', 'printer: Edge borderless', 'printer: Copies 3', 'printer: Feed rear stack'],
+      'printer: Scaling off, 100 %',
+    ])
+  })
+  it('of a version alone says nothing of a print but at its steps', () => {
+    expect(steps([step('count', { option: 'copies' })], null)).toEqual([
+      'dialog: COUNT the print’s copies',
+      'printer: Feed rear stack',
+      'printer: Scaling off, 100 %',
     ])
   })
 })

@@ -17,6 +17,8 @@ export type DialogLine = {
   readonly after: readonly string[]
   /** it falls back by itself and is set each time */
   readonly afresh: boolean
+  /** the same whatever the version says, such as scaling that is off */
+  readonly fixed?: boolean
 }
 
 /** A setting of a version as it is said, by its option. */
@@ -48,16 +50,28 @@ export type CardStep = {
 }
 
 /**
- * Every setting of a version, or of a print with it, in the order in which the dialog wants them.
+ * Every setting of a version, or of a print with it, in the order in which the dialog wants them; then what no step of it
+ * sets, with the print's own values among it and no scaling.
  * @example cardSteps({ lines: [], without: [{ name: 'Topcoat', value: 'None' }] }, null)[0].at // 'printer'
  */
-export const cardSteps = (walk: DialogWalk, print: PrintSays | null): readonly CardStep[] => [
-  ...walk.lines.map((line): CardStep => {
-    const { label, after, afresh } = line
-    return { label, value: sayAt(line, print), after, afresh, at: 'dialog' }
-  }),
-  ...walk.without.map(({ name, value }): CardStep => ({ label: name, value, after: [], afresh: false, at: 'printer' })),
-]
+export function cardSteps(walk: DialogWalk, print: PrintSays | null): readonly CardStep[] {
+  const stepped = walk.lines.map((l) => l.of)
+  // a print's own values that no step sets; of a darkness of nothing nothing has to be set
+  const own = PRINT_STEPS.filter((p) => !stepped.includes(p) && (p !== 'darkness' || print?.[p] !== '0'))
+  const elsewhere = [
+    ...(print ? own.map((p) => ({ name: p.charAt(0).toUpperCase() + p.slice(1), value: print[p] })) : []),
+    ...walk.without,
+    // whatever else a dialog does: it must not scale
+    ...(walk.lines.some((l) => l.fixed) ? [] : [{ name: 'Scaling', value: 'off, 100 %' }]),
+  ]
+  return [
+    ...walk.lines.map((line): CardStep => {
+      const { label, after, afresh } = line
+      return { label, value: sayAt(line, print), after, afresh, at: 'dialog' }
+    }),
+    ...elsewhere.map(({ name, value }): CardStep => ({ label: name, value, after: [], afresh: false, at: 'printer' })),
+  ]
+}
 
 export type DialogWalk = {
   readonly lines: readonly DialogLine[]
@@ -92,6 +106,7 @@ export function dialogWalk(dialog: QueueFacts['dialog'], said: readonly Said[]):
       words: step.words ?? {},
       after: step.after.flatMap(label),
       afresh: step.setAfresh,
+      ...(step.set === null ? {} : { fixed: true }),
     }
   })
   const stepped = new Set(shown.flatMap((s) => (s.option === 'printerColour' ? [s.option, 'colourMode'] : [s.option])))

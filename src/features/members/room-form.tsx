@@ -116,10 +116,10 @@ export function RoomForm(props: {
             caution. More copies than usual are asked about once.
           </p>
           <div className={lists.fields}>
-            <FormCount field={room.at('stopPpi')} label="Stop below, ppi" />
-            <FormCount field={room.at('cautionPpi')} label="Caution below, ppi" />
-            <FormCount field={room.at('usualCopies')} label="Usual copies, at most" width={150} />
-            <FormCount field={room.at('edgeCheckDays')} label="Edge check good for, days" width={170} />
+            <FormCount field={room.at('stopPpi')} label="Stop below, ppi" width={112} />
+            <FormCount field={room.at('cautionPpi')} label="Caution below, ppi" width={128} />
+            <FormCount field={room.at('usualCopies')} label="Usual copies" width={104} />
+            <FormCount field={room.at('edgeCheckDays')} label="Edge check, days" width={122} />
           </div>
           <h2>Before a print is judged</h2>
           <p className="soft small">
@@ -127,9 +127,9 @@ export function RoomForm(props: {
             so for ever.
           </p>
           <div className={lists.fields}>
-            <FormCount field={room.at('dryHours')} label="A print is dry after, hours" width={170} />
+            <FormCount field={room.at('dryHours')} label="Dry after, hours" width={122} />
             <FormCount field={room.at('brightestScreen')} label="Brightest screen, cd/m²" width={160} />
-            <FormCount field={room.at('screenDays')} label="Screen measured for, days" width={170} />
+            <FormCount field={room.at('screenDays')} label="Screen good for, days" width={150} />
           </div>
           <h2>Surfaces</h2>
           <FormText
@@ -169,7 +169,7 @@ function Month({ month }: { readonly month: RoomMonth }) {
   const left = minor(sum(3) - sum(2))
   return (
     <section className={lists.section}>
-      <h2>The last {month.days} days under it</h2>
+      <h2>The last {month.days} days</h2>
       <table className="ruled">
         <thead>
           <tr>
@@ -197,9 +197,11 @@ function Month({ month }: { readonly month: RoomMonth }) {
         </tbody>
       </table>
       <p className="small">
-        {left < 0
-          ? `What was charged is ${writeAmount(minor(-left), currency)} less than paper and ink cost.`
-          : `What was charged covers paper and ink and leaves ${writeAmount(left, currency)}.`}
+        {rows.every(([, runs]) => runs === 0)
+          ? 'Nothing was printed in these days.'
+          : left < 0
+            ? `What was charged is ${writeAmount(minor(-left), currency)} less than paper and ink cost.`
+            : `What was charged covers paper and ink and leaves ${writeAmount(left, currency)}.`}
       </p>
     </section>
   )

@@ -57,6 +57,7 @@ export function TrialForm({
               set: (queueId) => form.set({ queueId: queueId ?? '', mediaSettingId: '', runId: null }),
             }}
             label="Queue"
+            first
             data={queues.map((q) => ({ value: q.id, label: q.name }))}
           />
           <FormSelect
@@ -77,12 +78,15 @@ export function TrialForm({
         {form.values.runId === null ? (
           <div className={lists.row}>
             <FormText field={form.at('printed')} label="What was printed" />
-            <FormWhen field={form.at('printedAt')} label="When" />
+            <FormWhen field={form.at('printedAt')} label="When" empty="not known" />
           </div>
         ) : null}
       </FormGroup>
       <FormGroup name="Judged">
-        <FormChoices field={form.at('light')} label="Light" choices={named(LIGHTS)} />
+        <div>
+          <span className="soft">Under which light </span>
+          <FormChoices field={form.at('light')} label="Light" choices={named(LIGHTS)} />
+        </div>
         <FormSelect
           field={form.at('screenId')}
           label="Beside the screen"
@@ -90,7 +94,10 @@ export function TrialForm({
           data={screens.map((s) => ({ value: s.id, label: s.name }))}
         />
         <FormNote field={form.at('seen')} label="What was seen" minRows={3} />
-        <FormChoices field={form.at('kept')} label="Kept" choices={named(KEPT)} />
+        <div>
+          <span className="soft">Its media setting is </span>
+          <FormChoices field={form.at('kept')} label="Kept" choices={named(KEPT)} />
+        </div>
       </FormGroup>
     </Form>
   )

@@ -7,9 +7,9 @@ import type { TextLine } from '@/core/page/page'
 
 /** The room's own type, then what it lacks, as they ship with the program: the first face that has a letter draws it. */
 const FACES = [
-  '@fontsource-variable/public-sans/files/public-sans-latin-wght-normal.woff2',
-  '@fontsource-variable/public-sans/files/public-sans-latin-ext-wght-normal.woff2',
-  '@fontsource-variable/public-sans/files/public-sans-vietnamese-wght-normal.woff2',
+  '@fontsource/public-sans/files/public-sans-latin-400-normal.woff2',
+  '@fontsource/public-sans/files/public-sans-latin-ext-400-normal.woff2',
+  '@fontsource/public-sans/files/public-sans-vietnamese-400-normal.woff2',
   '@fontsource/noto-sans/files/noto-sans-cyrillic-400-normal.woff2',
   '@fontsource/noto-sans/files/noto-sans-cyrillic-ext-400-normal.woff2',
   '@fontsource/noto-sans/files/noto-sans-greek-400-normal.woff2',

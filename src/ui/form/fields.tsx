@@ -1,6 +1,8 @@
 'use client'
 
 import { Checkbox, MultiSelect, NumberInput, Select, Textarea, TextInput } from '@mantine/core'
+import { DateTimePicker } from '@mantine/dates'
+import '@mantine/dates/styles.css'
 import type { ReactNode } from 'react'
 import type { Um } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
@@ -64,20 +66,21 @@ export function FormText(props: Of<string> & First & { readonly placeholder?: st
   )
 }
 
-/** A time on the room's own clock; empty means now. */
-export function FormWhen(props: Of<number | null>) {
-  const { field, label } = props
+/** A time on the room's own clock; empty means now, unless something else is said. */
+export function FormWhen(props: Of<number | null> & { readonly empty?: string }) {
+  const { field, label, empty = 'now' } = props
   const { timeZone } = useWays()
-  const shown = field.value === null ? '' : wallTime(field.value, timeZone)
+  const shown = field.value === null ? null : wallTime(field.value, timeZone).replace('T', ' ')
   return (
-    <Changed field={field} say={(v) => (v === null ? 'now' : wallTime(v, timeZone).replace('T', ' '))}>
-      <TextInput
-        type="datetime-local"
+    <Changed field={field} say={(v) => (v === null ? empty : wallTime(v, timeZone).replace('T', ' '))}>
+      <DateTimePicker
         label={label}
-        description="left empty: now"
+        placeholder={empty}
         value={shown}
         error={field.error}
-        onChange={(e) => field.set(instantOf(e.currentTarget.value, timeZone))}
+        valueFormat="D MMM YYYY, HH:mm"
+        clearable
+        onChange={(v) => field.set(v === null ? null : instantOf(v.slice(0, 16).replace(' ', 'T'), timeZone))}
       />
     </Changed>
   )
@@ -112,24 +115,26 @@ type Item = { readonly value: string; readonly label: string }
 
 /** One of many. */
 export function FormSelect<V extends string | null>(
-  props: Of<V> & {
-    readonly data: readonly Item[] | readonly string[]
-    /** nothing may be chosen, and this stands there then */
-    readonly none?: string
-    readonly placeholder?: string
-    readonly description?: string
-    readonly nothingFound?: string
-    readonly searchable?: boolean
-    readonly w?: number
-    readonly size?: 'xs'
-  },
+  props: Of<V> &
+    First & {
+      readonly data: readonly Item[] | readonly string[]
+      /** nothing may be chosen, and this stands there then */
+      readonly none?: string
+      readonly placeholder?: string
+      readonly description?: string
+      readonly nothingFound?: string
+      readonly searchable?: boolean
+      readonly w?: number
+      readonly size?: 'xs'
+    },
 ) {
-  const { field, label, data, none, nothingFound, placeholder = none, ...rest } = props
+  const { field, label, data, none, nothingFound, placeholder = none, first, ...rest } = props
   const items: readonly Item[] = data.map((d) => (typeof d === 'string' ? { value: d, label: d } : d))
   return (
     <Changed field={field} say={(v) => items.find((i) => i.value === v)?.label ?? none ?? 'nothing'}>
       <Select
         {...rest}
+        {...focus(first)}
         {...(placeholder === undefined ? {} : { placeholder })}
         {...(nothingFound === undefined ? {} : { nothingFoundMessage: nothingFound })}
         label={label}

@@ -9,7 +9,7 @@ import { listScreens } from '@/server/stores/screens'
 export const metadata: Metadata = { title: 'Room' }
 
 /** days that the sums beside the tariff are of */
-const DAYS = 30
+const DAYS = 90
 /** tariffs that are shown */
 const SHOWN = 12
 

@@ -1,0 +1,102 @@
+import type { Light } from '@/core/paper/trial'
+import { ACTIONS } from '@/server/actions/all'
+import type { Db } from '@/server/db/open'
+import type { Do } from './doing'
+
+const DAY = 86_400_000
+const HOUR = 3_600_000
+
+const SCREENS = [
+  { name: 'Desk by the door', brightness: 105, white: 6400, daysAgo: 9 },
+  { name: 'Laptop of the guild', brightness: 185, white: 7100, daysAgo: 61 },
+] as const
+
+type DemoTrial = {
+  readonly paper: string
+  readonly queue: string
+  readonly setting: string
+  readonly light: Light
+  readonly screen: string | null
+  readonly seen: string
+  readonly kept: 'kept' | 'not kept' | 'not decided'
+  readonly daysAgo: number
+  /** hours after it was printed */
+  readonly after: number
+  readonly printed: string
+}
+
+const TRIALS: readonly DemoTrial[] = [
+  {
+    ...{ paper: 'Fenland Matte', queue: 'Otter, photo', setting: 'Matte A', daysAgo: 170, after: 30 },
+    ...{ light: 'viewing booth', screen: null, kept: 'not kept', printed: 'the moon strip' },
+    seen: 'The shadows close up below a quarter; the back of the hand picks ink off the darkest square.',
+  },
+  {
+    ...{ paper: 'Fenland Matte', queue: 'Otter, photo', setting: 'Matte B', daysAgo: 169, after: 28 },
+    ...{ light: 'viewing booth', screen: null, kept: 'kept', printed: 'the moon strip' },
+    seen: 'As black as Matte A, dry to the touch after a night, two more steps in the shadows.',
+  },
+  {
+    ...{ paper: 'Dune Lustre 235', queue: 'Otter, photo', setting: 'Lustre', daysAgo: 158, after: 26 },
+    ...{ light: 'window at noon', screen: 'Desk by the door', kept: 'kept', printed: 'estuary, A4' },
+    seen: 'Even, no veil at a slant; the greens of the reeds hold.',
+  },
+  {
+    ...{ paper: 'Fenland Matte', queue: 'Otter, office', setting: 'Matte A', daysAgo: 20, after: 1 },
+    ...{ light: 'room lamps', screen: 'Laptop of the guild', kept: 'not decided', printed: 'a poster for the door' },
+    seen: 'Looks warm and a little dark. To be looked at again by day.',
+  },
+]
+
+/** What was found otherwise at a dialog: long ago and put right, and lately. */
+const READ_BACKS = [
+  { queue: 'Otter, photo', paper: 'Fenland Matte', daysAgo: 90, found: [['Level', 'Fine', 'Quick']], settled: true },
+  { queue: 'Otter, photo', paper: 'Fenland Matte', daysAgo: 12, found: [['Fit to page', 'off', 'on']], settled: true },
+] as const
+
+/** Screens of the room, what was tried on its papers, and cards that were read back. */
+export async function fillKnowHow(act: Do, db: Db, now: number): Promise<void> {
+  const one = (sql: string, ...values: readonly unknown[]): string => {
+    const found = db.$client
+      .prepare(sql)
+      .pluck()
+      .get(...values)
+    if (found === undefined) throw new Error(`the demo asks for ${values.join(', ')}, which was not made`)
+    return String(found)
+  }
+  const screens = new Map<string, string>()
+  for (const { name, brightness, white, daysAgo } of SCREENS) {
+    const { id } = await act(ACTIONS['screen.add'], { name }, now - 175 * DAY)
+    screens.set(name, id)
+    // measured before the first trial that was held against it, and again since
+    for (const at of [now - 172 * DAY, now - daysAgo * DAY])
+      await act(ACTIONS['screen.measure'], { id, brightness, white, instrument: 'the club’s colorimeter' }, at)
+  }
+  for (const { paper, queue, setting, screen, daysAgo, after, ...said } of TRIALS) {
+    const queueId = one('select id from queues where name = ?', queue)
+    await act(
+      ACTIONS['trial.add'],
+      {
+        ...{ ...said, queueId, screenId: screen === null ? null : (screens.get(screen) ?? null) },
+        paperId: one('select id from papers where name = ?', paper),
+        mediaSettingId: one(
+          "select json_extract(m.value, '$.id') from queues q, json_each(q.facts, '$.mediaSettings') m where q.id = ? and json_extract(m.value, '$.name') = ?",
+          queueId,
+          setting,
+        ),
+        printedAt: now - daysAgo * DAY - after * HOUR,
+      },
+      now - daysAgo * DAY,
+    )
+  }
+  for (const { queue, paper, daysAgo, found, settled } of READ_BACKS) {
+    const at = now - daysAgo * DAY
+    const versionId = one(
+      "select v.id from preset_versions v where json_extract(v.settings, '$.queueId') = (select id from queues where name = ?) and json_extract(v.settings, '$.paperId') = (select id from papers where name = ?) and v.at < ? order by v.at desc",
+      ...[queue, paper, at],
+    )
+    const said = found.map(([label, expected, is]) => ({ label, expected, found: is }))
+    const { id } = await act(ACTIONS['read-back.log'], { versionId, found: said }, at)
+    if (settled) await act(ACTIONS['read-back.settle'], { id }, at + HOUR)
+  }
+}
