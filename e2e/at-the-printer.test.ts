@@ -73,6 +73,36 @@ describe('at the printer', () => {
     expect(wide).toBe(0)
   }, 90_000)
 
+  it('a card is read back on a phone: what stands otherwise is on the bench until it is put right', async () => {
+    const slip = slipCalled('Seed packets')
+    const page = await visit.open(`/slips/${slip}`, 390, 780)
+    await page.goto(`${inject('address')}/slips/${slip}/card`, { waitUntil: 'load' })
+    await settled(page)
+    const steps: readonly string[] = await page.$$eval('input[type=checkbox][aria-label$=": as it says"]', (all) =>
+      all.map((box) => box.getAttribute('aria-label') ?? ''),
+    )
+    expect(steps.length).toBeGreaterThan(8)
+    expect(steps).toContain('Copies: as it says')
+    for (const label of steps) if (label !== 'Copies: as it says') await press(page, label, 'checkbox')
+    await press(page, 'Copies: it stood otherwise')
+    await page.keyboard.type('12')
+    await press(page, 'Log read back')
+    await says(page, 'Read back: Copies stood otherwise.')
+    await page.goto(`${inject('address')}/bench`, { waitUntil: 'load' })
+    await settled(page)
+    await says(page, /Copies stood at 12, not \d+ in Wren/)
+    await press(page, 'It is put right')
+    await page.waitForFunction(() => !/Copies stood at 12/.test(document.body.innerText), { timeout: 10_000 })
+    const preset = one<string>(
+      'select preset_id from preset_versions v join read_backs r on r.version_id = v.id order by r.at desc limit 1',
+    )
+    await page.goto(`${inject('address')}/presets/${preset}`, { waitUntil: 'load' })
+    await says(page, 'Found changed once: Copies.')
+    // the same card on paper
+    const file = await fetch(`${inject('address')}/api/cards/slip/${slip}`)
+    expect([file.status, file.headers.get('content-type')]).toEqual([200, 'application/pdf'])
+  }, 60_000)
+
   it('a run that turned out spoiled is corrected by keyboard, and its charge is given back', async () => {
     const run = one<string>("select id from runs where outcome = 'good' and charge > 0 order by number desc limit 1")
     const page = await visit.open(`/log/${run}`)

@@ -5,7 +5,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vi
 import { axe, axeHere, fromMenu, listening, press, says, settled, slash, Visit } from './browser'
 
 let visit: Visit
-const id: { slip?: string; run?: string; preset?: string; printer?: string; member?: string } = {}
+const id: { slip?: string; run?: string; preset?: string; printer?: string; member?: string; paper?: string } = {}
 beforeAll(async () => {
   visit = await Visit.start()
   const db = new Database(join(inject('data'), 'libreta.db'), { readonly: true })
@@ -15,6 +15,7 @@ beforeAll(async () => {
   id.preset = first('select id from presets order by number limit 1')
   id.printer = first('select id from printers order by number limit 1')
   id.member = first('select now_member_id from run_parts where now_member_id is not null limit 1')
+  id.paper = first("select id from papers where name = 'Fenland Matte'")
   db.close()
 })
 afterEach(() => visit.closePages())
@@ -40,6 +41,7 @@ const SCREENS: readonly Screen[] = [
   ['printers', () => '/printers'],
   ['printer', () => `/printers/${id.printer}`],
   ['papers', () => '/papers'],
+  ['paper', () => `/papers/${id.paper}`],
   ['sizes', () => '/sizes'],
   ['members', () => '/members'],
   ['room', () => '/room'],
@@ -48,6 +50,8 @@ const SCREENS: readonly Screen[] = [
   ['new edge check', () => `/edge-checks/new?printer=${id.printer}`],
   ['output tray', () => '/tray'],
   ['profiles', () => '/presets/profiles'],
+  ['bench card', () => `/presets/${id.preset}/card`],
+  ['bench card of a slip', () => `/slips/${id.slip}/card`],
 ]
 
 describe.each(['light', 'dark'] as const)('axe, %s', (scheme) => {
@@ -76,6 +80,8 @@ const DIALOGS: readonly Dialog[] = [
   ['stock', () => '/papers', (p) => fromMenu(p, 'Fenland Matte', 'Add a size or roll')],
   ['count', () => '/papers', (p) => fromMenu(p, 'A4, 210 × 297 mm', 'Count')],
   ['roll', () => '/papers', (p) => press(p, 'Ledger')],
+  ['trial', () => `/papers/${id.paper}`, (p) => press(p, 'Log a trial')],
+  ['screen', () => '/room', (p) => press(p, 'New screen')],
   ['size', () => '/sizes', (p) => press(p, 'New size')],
   ['member', () => '/members', (p) => press(p, 'New member')],
   ['compare', () => `/presets/${id.preset}`, (p) => fromMenu(p, PRESET, 'Compare')],
@@ -148,6 +154,7 @@ describe('the frame stands still', () => {
 describe('standing at a printer, 390 px wide', () => {
   const NARROW: readonly Screen[] = [
     ['bench', () => '/bench'],
+    ['bench card', () => `/slips/${id.slip}/card`],
     ['slip', () => `/slips/${id.slip}`],
   ]
   it.each(NARROW)('%s fits without scrolling sideways', async (_name, path) => {
