@@ -272,7 +272,7 @@ class Filling {
     for (const { name, model } of DEMO_PROFILES) {
       const bytes = printerProfile(name, model)
       const received = await receive(this.folder, Readable.from([bytes]), bytes.length)
-      const { id } = await this.do(importProfile, { name, received, sealMadeWith: null }, start)
+      const { id } = await this.do(importProfile, { name, received, seal: null }, start)
       this.profileIds.set(name, id)
     }
     for (const preset of DEMO_PRESETS) {

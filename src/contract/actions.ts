@@ -260,6 +260,7 @@ export const INPUTS = {
   'preset.retire': z.object(edited),
   'preset.delete': z.object({ id: idSchema }),
   'preset.restore': z.object(edited),
+  'profile.bind': z.object({ id: idSchema, seal: z.string().min(1, 'choose a version').max(12), made: z.boolean() }),
   'profile.retire': z.object({ id: idSchema }),
   'profile.restore': z.object({ id: idSchema }),
   'slip.add': z.object({ body: slipBodySchema.nullable() }),
@@ -409,6 +410,7 @@ export type ActionOutput = {
   'preset.retire': Saved
   'preset.delete': Made
   'preset.restore': Saved
+  'profile.bind': Made
   'profile.retire': Made
   'profile.restore': Made
   'slip.add': Numbered

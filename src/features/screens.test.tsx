@@ -298,7 +298,7 @@ describe('the rows of a preset', () => {
       { id: 'fen', name: 'Fenland Matte', surface: 'matte', weight: 210, thickness: 240 },
       { id: 'cotton', name: 'Saltmarsh', surface: 'cotton', weight: 310, thickness: 480 },
     ],
-    profiles: [{ id: 'prof', name: 'fen-b', sealMadeWith: null, grey: false }],
+    profiles: [{ id: 'prof', name: 'fen-b', seals: [], grey: false }],
     sizes: [],
     retiredProfiles: [],
   }

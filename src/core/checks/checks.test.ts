@@ -26,7 +26,7 @@ const settings = (patch: Partial<typeof VERSION.settings>) => ({
 const profiled = { kind: 'profile', profileId: 'x', intent: 'relative', blackPoint: true } as const
 const A4 = { name: 'A4', short: fromMm(210), long: fromMm(297) }
 
-const fen = { name: 'fen', sealMadeWith: null, grey: false }
+const fen = { name: 'fen', seals: [], grey: false }
 
 const GREY = {
   ...VERSION,
@@ -246,16 +246,31 @@ const CASES: readonly Case[] = [
     name: 'profile of another seal',
     check: 'profile',
     rest: {
-      version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: 'ZZZZZZ', grey: false } },
+      version: {
+        ...settings({ fileColour: profiled }),
+        profile: { name: 'fen', seals: ['ZZZZZZ', 'YYYYYY'], grey: false },
+      },
     },
     level: 'caution',
-    says: /made with seal ZZZZZZ; this version has ABC123/,
+    says: /made with seal ZZZZZZ and YYYYYY; this version has ABC123/,
+  },
+  {
+    name: 'profile of this seal among others',
+    check: 'profile',
+    rest: {
+      version: {
+        ...settings({ fileColour: profiled }),
+        profile: { name: 'fen', seals: ['ZZZZZZ', 'ABC123'], grey: false },
+      },
+    },
+    level: 'fine',
+    says: /Profile fen is here/,
   },
   {
     name: 'profile here',
     check: 'profile',
     rest: {
-      version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', sealMadeWith: null, grey: false } },
+      version: { ...settings({ fileColour: profiled }), profile: { name: 'fen', seals: [], grey: false } },
     },
     level: 'fine',
     says: /Profile fen is here/,

@@ -1,6 +1,9 @@
 import { colourCheck, colourLevel, fileColoursOf } from '@/core/colour/colour-check'
 import { type Check, found } from './check'
 
+/** Somebody said with which seals it was made, and this is none of them. */
+const madeForAnother = (seals: readonly string[], seal: string): boolean => seals.length > 0 && !seals.includes(seal)
+
 /** A version that converts to a profile needs that profile, made with the seal in use. */
 export const profilePresent: Check = {
   id: 'profile',
@@ -12,11 +15,11 @@ export const profilePresent: Check = {
     if (!profile) return found('stop', { code: 'profile_missing', preset: version.presetName })
     if (profile.retired)
       return found('stop', { code: 'profile_retired', name: profile.name, preset: version.presetName })
-    return profile.sealMadeWith !== null && profile.sealMadeWith !== version.seal
+    return madeForAnother(profile.seals, version.seal)
       ? found('caution', {
           code: 'profile_other_seal',
           name: profile.name,
-          madeWith: profile.sealMadeWith,
+          madeWith: profile.seals.join(' and '),
           seal: version.seal,
         })
       : found('fine', { code: 'profile_present', name: profile.name })
@@ -59,7 +62,7 @@ export const convertedOnce: Check = {
     const converts = version.settings.fileColour.kind === 'profile'
     const file = picture && fileColoursOf(picture, converts ? version.profile : null)
     const { profile, seal } = version
-    const otherSeal = profile !== null && profile.sealMadeWith !== null && profile.sealMadeWith !== seal
+    const otherSeal = profile !== null && madeForAnother(profile.seals, seal)
     const result = colourCheck(version.settings, profile && { ...profile, otherSeal }, file)
     // so is a profile that is missing, of the profile check
     if (result.code === 'not_known') return null

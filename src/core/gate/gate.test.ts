@@ -262,7 +262,16 @@ describe('what the gate says', () => {
         madeWith: new Map([
           [
             'x',
-            { ...GOOD, fileColour: TO('x'), printerColour: 'off', qualityId: 'quick', inkSet: 'inks 0', mirror: true },
+            [
+              {
+                ...GOOD,
+                fileColour: TO('x'),
+                printerColour: 'off',
+                qualityId: 'quick',
+                inkSet: 'inks 0',
+                mirror: true,
+              },
+            ],
           ],
         ]),
       },
@@ -272,7 +281,7 @@ describe('what the gate says', () => {
       'a profile that was made with an own option of the seal set otherwise',
       { fileColour: TO('x'), printerColour: 'off' },
       {
-        madeWith: new Map([['x', { ...GOOD, fileColour: TO('x'), printerColour: 'off', own: { drying: 'long' } }]]),
+        madeWith: new Map([['x', [{ ...GOOD, fileColour: TO('x'), printerColour: 'off', own: { drying: 'long' } }]]]),
       },
       ['Profile fen was made with another own options.'],
     ],
@@ -280,7 +289,15 @@ describe('what the gate says', () => {
       'nothing of a profile made with these very settings',
       { fileColour: TO('x'), printerColour: 'off' },
       {
-        madeWith: new Map([['x', { ...GOOD, printerColour: 'off', mirror: true, edgeAllowed: 'margins' }]]),
+        madeWith: new Map([
+          [
+            'x',
+            [
+              { ...GOOD, qualityId: 'quick' },
+              { ...GOOD, printerColour: 'off', mirror: true, edgeAllowed: 'margins' },
+            ],
+          ],
+        ]),
       },
       [],
     ],

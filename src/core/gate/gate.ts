@@ -11,8 +11,8 @@ export type GateWorld = QueueWorld & {
   readonly printer: { readonly name: string; readonly retired: boolean; readonly inkSet: string }
   /** papers and profiles that are no longer offered, which versions may still name */
   readonly retired: readonly { readonly id: string; readonly name: string; readonly what: 'paper' | 'profile' }[]
-  /** the settings with which profiles were made, by the profile's id, where a version of this room has that seal */
-  readonly madeWith: ReadonlyMap<string, Settings>
+  /** the settings with which profiles were made, by the profile's id, where versions of this room have those seals */
+  readonly madeWith: ReadonlyMap<string, readonly Settings[]>
 }
 
 /** An option and its value, both in words. */
@@ -150,9 +150,11 @@ const inkSet = ({ printer }: GateWorld, s: Settings): readonly GateFinding[] =>
 function profileFor(world: GateWorld, s: Settings, sealOwn: readonly string[]): readonly GateFinding[] {
   if (s.fileColour.kind !== 'profile') return []
   const { profileId } = s.fileColour
-  const made = world.madeWith.get(profileId)
+  const all = world.madeWith.get(profileId) ?? []
   const profile = world.profiles.find((p) => p.id === profileId)
-  if (!made || !profile || sealedText(made, sealOwn) === sealedText(s, sealOwn)) return []
+  const [made] = all
+  const here = sealedText(s, sealOwn)
+  if (!made || !profile || all.some((m) => sealedText(m, sealOwn) === here)) return []
   const differs = differences(made, s, sealOwn)
     .changed.map((d) => d.key)
     // what differs and is no part of the seal does not matter to a profile

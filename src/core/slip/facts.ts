@@ -97,7 +97,8 @@ export type VersionFacts = {
   /** null: the profile that the version names is not in the room; absent from an untouched version */
   readonly profile: {
     readonly name: string
-    readonly sealMadeWith: string | null
+    /** the seals that it was made with; none: nobody said */
+    readonly seals: readonly string[]
     readonly grey: boolean
     readonly sha?: string
     /** no longer offered; its file is kept and still used */

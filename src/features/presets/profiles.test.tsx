@@ -29,7 +29,15 @@ const MATTE: PresetView = {
   revision: 1,
   versions: [version(3, 'TPX4X4', to('fen')), version(2, 'ABC123', to('fen')), version(1, 'ABC123')],
 }
-const FEN: ProfileLine = { id: 'fen', name: 'fen, 2026', grey: false, sealMadeWith: 'ABC123', at: 0 }
+const FEN: ProfileLine = {
+  id: 'fen',
+  name: 'fen, 2026',
+  grey: false,
+  seals: ['ABC123'],
+  about: ['Of a printer.'],
+  unfit: null,
+  at: 0,
+}
 const page = (profiles: readonly ProfileLine[] = [FEN]) =>
   show(<Profiles profiles={profiles} presets={[MATTE]} now={0} />)
 const cells = (name: RegExp): readonly (string | null)[] =>
@@ -65,14 +73,37 @@ beforeEach(() => {
 
 describe('the room’s profiles', () => {
   it('say what they are for, what they were made with, and who uses them', () => {
-    page([FEN, { ...FEN, id: 'g', name: 'grey one', grey: true, sealMadeWith: null }])
-    expect(cells(/^fen/).slice(0, 3)).toEqual(['colour', 'Matte, version 2', 'Matte, version 2, 3 and draft'])
-    expect(cells(/^grey/).slice(0, 3)).toEqual(['grey', 'not said', ''])
+    page([FEN, { ...FEN, id: 'g', name: 'grey one', grey: true, seals: [] }])
+    expect(cells(/^fen/).slice(0, 3)).toEqual([
+      'colourOf a printer.',
+      'Matte, version 2',
+      'Matte, version 2, 3 and draft',
+    ])
+    expect(cells(/^grey/).slice(0, 3)).toEqual(['greyOf a printer.', 'not said', ''])
     expect(screen.getByRole('link', { name: /^Matte/ }).getAttribute('href')).toBe('/presets/p1')
   })
   it('one made with a seal that the room has not says so', () => {
-    page([{ ...FEN, sealMadeWith: 'ZZZZZZ' }])
+    page([{ ...FEN, seals: ['ZZZZZZ'] }])
     expect(cells(/^fen/)[1]).toBe('seal ZZZZZZ, not in this room')
+  })
+  it('one that cannot be chosen says why, and is bound to nothing', async () => {
+    page([{ ...FEN, seals: [], unfit: 'It describes a screen.' }])
+    expect(cells(/^fen/)[0]).toBe('cannot be chosenIt describes a screen.Of a printer.')
+    expect(await fromMenu('fen, 2026', null)).toEqual(['Retire'])
+  })
+  it('is bound to one more seal, and taken off one', async () => {
+    const asked = hearing(done({ id: 'fen' }))
+    page()
+    expect(await fromMenu('fen, 2026', 'Not with Matte, version 2')).toEqual([
+      ...['Made with', 'Not with Matte, version 2', 'Retire'],
+    ])
+    await waitFor(() => expect(asked[0]?.body).toEqual({ id: 'fen', seal: 'ABC123', made: false }))
+    await fromMenu('fen, 2026', 'Made with')
+    const dialog = within(await screen.findByRole('dialog'))
+    fireEvent.click(dialog.getByRole('combobox', { name: 'Version' }))
+    fireEvent.click(await dialog.findByRole('option', { name: /TPX4X4/, hidden: true }))
+    fireEvent.click(dialog.getByRole('button', { name: 'It was made with it' }))
+    await waitFor(() => expect(asked[1]?.body).toEqual({ id: 'fen', seal: 'TPX4X4', made: true }))
   })
   it('none yet: what belongs there', () => {
     page([])
@@ -94,6 +125,7 @@ describe('the room’s profiles', () => {
     const input = document.querySelector<HTMLInputElement>('input[type=file]')
     if (!input) throw new Error('no field for a file')
     fireEvent.change(input, { target: { files: [new File(['x'], 'fen, 2026.icc')] } })
+    await dialog.findByText('fen, 2026.icc')
     if (seal) {
       fireEvent.click(dialog.getByPlaceholderText('Nobody knows'))
       fireEvent.click(await dialog.findByRole('option', { name: new RegExp(seal), hidden: true }))
@@ -101,7 +133,7 @@ describe('the room’s profiles', () => {
     fireEvent.click(dialog.getByRole('button', { name: 'Add it' }))
   }
   it('a file is sent with its name and the seal it was made with', async () => {
-    Sent.answer = done({ id: 'n', name: 'fen, 2026', already: false })
+    Sent.answer = done({ id: 'n', name: 'fen, 2026', already: false, bound: true, unfit: null })
     await add('TPX4X4')
     await waitFor(() => expect(Sent.all).toEqual([{ to: '/api/profiles?seal=TPX4X4', name: 'fen, 2026.icc' }]))
     await waitFor(() => expect(useRouter().refresh).toHaveBeenCalled())

@@ -1,13 +1,13 @@
 'use client'
 
-import { Button, FileButton } from '@mantine/core'
+import { Dropzone } from '@mantine/dropzone'
 import Link from 'next/link'
 import { z } from 'zod'
-import { bad, type Result } from '@/core/result/result'
-import type { Problem } from '@/core/words/problems'
+import { bad, ok, type Result } from '@/core/result/result'
+import { type Problem, sayProblem } from '@/core/words/problems'
 import { FormSelect } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
-import { useFields } from '@/ui/form/use-room-form'
+import { useFields, useRoomForm } from '@/ui/form/use-room-form'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
@@ -24,8 +24,12 @@ export type ProfileLine = {
   readonly id: string
   readonly name: string
   readonly grey: boolean
-  /** the seal of the version that it was made with; null: nobody said */
-  readonly sealMadeWith: string | null
+  /** the seals that it was made with; none: nobody said */
+  readonly seals: readonly string[]
+  /** what it says of itself, in sentences */
+  readonly about: readonly string[]
+  /** why it cannot be chosen; null: it can */
+  readonly unfit: string | null
   readonly at: number
 }
 
@@ -52,11 +56,11 @@ export function Profiles(props: {
   const { profiles, presets, now } = props
   const { timeZone } = useWays()
   const { act } = useDo()
-  const madeWith = (seal: string | null): string => {
+  const madeWith = (seal: string): string => {
     const found = presets.flatMap((p) =>
       p.versions.filter((v) => v.seal === seal).map((v) => `${p.name}, version ${v.number}`),
     )
-    return seal === null ? 'not said' : (found[0] ?? `seal ${seal}, not in this room`)
+    return found[0] ?? `seal ${seal}, not in this room`
   }
   return (
     <>
@@ -86,8 +90,15 @@ export function Profiles(props: {
               {profiles.map((p) => (
                 <tr key={p.id}>
                   <th scope="row">{p.name}</th>
-                  <td>{p.grey ? 'grey' : 'colour'}</td>
-                  <td className={p.sealMadeWith === null ? 'soft' : undefined}>{madeWith(p.sealMadeWith)}</td>
+                  <td>
+                    <Says profile={p} />
+                  </td>
+                  <td>
+                    {p.seals.length === 0 ? <span className="soft">not said</span> : null}
+                    {p.seals.map((seal) => (
+                      <div key={seal}>{madeWith(seal)}</div>
+                    ))}
+                  </td>
                   <td>
                     {usesOf(p.id, presets).map((u) => (
                       <div key={u.id}>
@@ -100,6 +111,19 @@ export function Profiles(props: {
                     <RowMenu
                       of={p.name}
                       acts={[
+                        ...(p.unfit === null
+                          ? [
+                              {
+                                ...{ label: 'Made with', title: `${p.name} was made with` },
+                                form: (close: () => void) => <BindForm profile={p} presets={presets} onDone={close} />,
+                              },
+                            ]
+                          : []),
+                        ...p.seals.map((seal) => ({
+                          ...{ label: `Not with ${madeWith(seal)}`, away: true },
+                          act: () =>
+                            void act('profile.bind', { id: p.id, seal, made: false }, `${p.name}: not made with it.`),
+                        })),
                         {
                           ...{ label: 'Retire', away: true },
                           act: () =>
@@ -122,41 +146,109 @@ export function Profiles(props: {
   )
 }
 
-type Typed = { readonly file: File | null; readonly seal: string | null }
-const NO_FILE: Typed = { file: null, seal: null }
+/** What a profile is for, and everything that it says of itself on a press. */
+function Says({ profile }: { readonly profile: ProfileLine }) {
+  return (
+    <details className="small">
+      <summary className={profile.unfit === null ? undefined : 'level-caution'}>
+        {profile.unfit === null ? (profile.grey ? 'grey' : 'colour') : 'cannot be chosen'}
+      </summary>
+      {profile.unfit ? <p>{profile.unfit}</p> : null}
+      {profile.about.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      {profile.about.length === 0 ? (
+        <p className="soft">Taken in before it was read: add it again to read it.</p>
+      ) : null}
+    </details>
+  )
+}
+
+/** Versions of all presets by their seals, the newest first. */
+const sealsOf = (presets: readonly PresetView[]): readonly { readonly value: string; readonly label: string }[] =>
+  [
+    ...new Map(
+      presets.flatMap((p) =>
+        p.versions.map((v) => [v.seal, `${p.name}, version ${v.number} (seal ${v.seal})`] as const).reverse(),
+      ),
+    ),
+  ].map(([value, label]) => ({ value, label }))
+
+/** One more version whose seal a profile was made with. */
+function BindForm(props: {
+  readonly profile: ProfileLine
+  readonly presets: readonly PresetView[]
+  readonly onDone: () => void
+}) {
+  const { profile, presets, onDone } = props
+  const form = useRoomForm({
+    action: 'profile.bind',
+    row: null,
+    values: () => ({ seal: '' }),
+    input: (v) => ({ id: profile.id, ...v, made: true }),
+    done: `${profile.name} is right for that seal too.`,
+    then: onDone,
+  })
+  return (
+    <Form form={form} submit="It was made with it">
+      <FormSelect
+        field={form.at('seal')}
+        label="Version"
+        first
+        searchable
+        data={sealsOf(presets).filter((s) => !profile.seals.includes(s.value))}
+      />
+    </Form>
+  )
+}
+
+type Typed = { readonly files: readonly File[]; readonly seal: string | null }
+const NO_FILE: Typed = { files: [], seal: null }
 
 const typedSchema = z.object({
-  file: z.instanceof(File, { error: 'choose the file of a printer’s profile' }),
+  files: z.array(z.instanceof(File)).min(1, 'choose the file of a printer’s profile').readonly(),
   seal: z.string().nullable(),
 })
 
-type Taken = { readonly name: string; readonly already: boolean }
+type Taken = {
+  readonly name: string
+  readonly already: boolean
+  readonly bound: boolean
+  readonly unfit: string | null
+}
 
-const send = async ({ file, seal }: Typed): Promise<Result<Taken, Problem>> => {
+/** Every file by itself: one that is no profile keeps none of the others away. */
+const send = async ({ files, seal }: Typed): Promise<Result<readonly string[], Problem>> => {
   const to = `/api/profiles${seal ? `?seal=${encodeURIComponent(seal)}` : ''}`
-  const done = await upload<Taken>(to, file ?? new File([], ''), () => {}, new AbortController().signal)
-  return done === 'cancelled' ? bad({ code: 'unreachable' }) : done
+  const said: string[] = []
+  for (const file of files) {
+    const done = await upload<Taken>(to, file, () => {}, new AbortController().signal)
+    if (done === 'cancelled') return bad({ code: 'unreachable' })
+    if (!done.ok && files.length === 1) return done
+    said.push(done.ok ? sayTaken(done.value) : sayProblem(done.problem))
+  }
+  return ok(said)
+}
+
+const sayTaken = ({ name, already, bound, unfit }: Taken): string => {
+  if (already) return `This profile is here already, as ${name}${bound ? '; it is right for that seal too now' : ''}.`
+  return unfit ? `${name} is on the shelf and cannot be chosen. ${unfit}` : `${name} can be chosen in presets now.`
 }
 
 /** A profile's file, and with which version the sheet was printed that it was made from. */
 function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView[]; readonly onDone: () => void }) {
-  const seals = new Map(
-    presets.flatMap((p) =>
-      p.versions.map((v) => [v.seal, `${p.name}, version ${v.number} (seal ${v.seal})`] as const).reverse(),
-    ),
-  )
   const form = useFields({
     row: null,
     values: () => NO_FILE,
     input: (v) => v,
     schema: typedSchema,
     send,
-    then: ({ name, already }) => {
-      tell(already ? `This profile is here already, as ${name}.` : `${name} can be chosen in presets now.`)
+    then: (said) => {
+      for (const line of said) tell(line)
       onDone()
     },
   })
-  const file = form.at('file')
+  const files = form.at('files')
   return (
     <Form form={form} submit="Add it">
       <FormSelect
@@ -165,19 +257,31 @@ function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView
         description="The version that printed the chart it was measured from. A print with another seal is then looked at."
         none="Nobody knows"
         searchable
-        data={[...seals].map(([value, label]) => ({ value, label }))}
+        data={sealsOf(presets)}
       />
       <div className={lists.row}>
-        <FileButton accept=".icc,.icm" onChange={file.set}>
-          {(button) => (
-            <Button {...button} variant="default" data-autofocus aria-invalid={file.error !== null}>
-              Choose a file
-            </Button>
+        <Dropzone
+          onDrop={(dropped) => files.set(dropped)}
+          useFsAccessApi={false}
+          inputProps={{ 'aria-label': 'Profile files' }}
+          radius={2}
+          p="sm"
+          w="100%"
+        >
+          {files.value.length === 0 ? (
+            <span>
+              Drop ICC profiles here, or <u>choose files</u>.
+            </span>
+          ) : (
+            <span>{files.value.map((f) => f.name).join(', ')}</span>
           )}
-        </FileButton>
-        <span className={file.error ? 'level-stop small' : 'small'}>{file.error ?? file.value?.name ?? ''}</span>
+        </Dropzone>
+        {files.error ? <span className="level-stop small">{files.error}</span> : null}
       </div>
-      <p className="soft small">An ICC profile in RGB or grey; the name that it gives itself is taken over.</p>
+      <p className="soft small">
+        The name that a profile gives itself is taken over. A printer’s, in RGB or grey, can be chosen; others are shown
+        with the reason.
+      </p>
     </Form>
   )
 }

@@ -50,7 +50,7 @@ export type PresetWorld = {
   readonly profiles: readonly {
     readonly id: string
     readonly name: string
-    readonly sealMadeWith: string | null
+    readonly seals: readonly string[]
     readonly grey: boolean
   }[]
   readonly sizes: readonly { readonly id: string; readonly name: string }[]

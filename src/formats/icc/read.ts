@@ -12,7 +12,7 @@ export type IccSummary = {
 
 export type IccProblem = { readonly code: 'icc_broken'; readonly why: string }
 
-const MOST_TAGS = 200
+export const MOST_TAGS = 200
 
 /**
  * Reads header and description of a profile: ICC.1:2010, clauses 7.2 (header), 7.3 (tag table), 10.13 (mluc), and
@@ -52,17 +52,25 @@ function find(view: DataView, bytes: Uint8Array, count: number): string | null {
   return null
 }
 
-function describe(view: DataView, bytes: Uint8Array, offset: number, size: number): string | null {
+/** The English of several languages is taken, else the first: ICC.1:2010, clause 10.13. */
+const RECORDS = 64
+
+/** What a text tag says: textDescription, multiLocalizedUnicode or text; null for another type, or what does not fit. */
+export function describe(view: DataView, bytes: Uint8Array, offset: number, size: number): string | null {
   const type = text(bytes, offset, 4)
-  if (type === 'desc') {
-    const length = Math.min(view.getUint32(offset + 8), size - 12)
-    return utf8OrLatin(bytes.subarray(offset + 12, offset + 12 + Math.max(0, length)))
+  const plain = (from: number, length: number): string =>
+    utf8OrLatin(bytes.subarray(from, from + Math.max(0, length)))
       .replace(/\0.*$/s, '')
       .trim()
-  }
+  if (type === 'desc') return size < 12 ? null : plain(offset + 12, Math.min(view.getUint32(offset + 8), size - 12))
+  if (type === 'text') return plain(offset + 8, size - 8)
   if (type !== 'mluc' || size < 28 || view.getUint32(offset + 8) < 1) return null
-  const length = view.getUint32(offset + 20)
-  const start = view.getUint32(offset + 24)
+  const count = Math.min(view.getUint32(offset + 8), RECORDS)
+  const record = (i: number): number => offset + 16 + i * 12
+  const held = Array.from({ length: count }, (_, i) => i).filter((i) => 28 + i * 12 <= size)
+  const english = held.find((i) => text(bytes, record(i), 2) === 'en') ?? 0
+  const length = view.getUint32(record(english) + 4)
+  const start = view.getUint32(record(english) + 8)
   if (start + length > size) return null
   let out = ''
   for (let i = 0; i + 1 < length; i += 2) out += String.fromCharCode(view.getUint16(offset + start + i))
@@ -78,7 +86,8 @@ function utf8OrLatin(bytes: Uint8Array): string {
   }
 }
 
-function text(bytes: Uint8Array, at: number, length: number): string {
+/** A signature or plain letters, a byte each. */
+export function text(bytes: Uint8Array, at: number, length: number): string {
   let out = ''
   for (let i = at; i < Math.min(at + length, bytes.length); i++) out += String.fromCharCode(bytes[i] ?? 0)
   return out

@@ -34,7 +34,7 @@ import {
   setLoad,
 } from './printers'
 import { cancelPrint, settlePrint, startPrint } from './prints'
-import { retireProfile } from './profiles'
+import { bindProfile, retireProfile } from './profiles'
 import { logReadBack, settleReadBack } from './read-backs'
 import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreScreen, restoreSize } from './restoring'
 import { editRoom, setTariff, setUp } from './room'
@@ -108,6 +108,7 @@ export const ACTIONS: {
   'preset.delete': deletePreset,
   'preset.restore': restorePreset,
   'picture.untagged': takeUntagged,
+  'profile.bind': bindProfile,
   'profile.retire': retireProfile,
   'profile.restore': restoreProfile,
   'slip.add': addSlip,

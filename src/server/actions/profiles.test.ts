@@ -15,9 +15,9 @@ const FEN = printerProfile('fen, 2026', { gamma: 2, black: 0.035, chroma: 0.82 }
 
 async function profiles() {
   const room = await TestRoom.open()
-  const take = async (bytes: Uint8Array, name = 'fen.icc', sealMadeWith: string | null = null) => {
+  const take = async (bytes: Uint8Array, name = 'fen.icc', seal: string | null = null) => {
     const received = await receive(room.folder, Readable.from([Buffer.from(bytes)]), 1e7)
-    return room.act(importProfile, { name, received, sealMadeWith })
+    return room.act(importProfile, { name, received, seal })
   }
   const waiting = (): number => readdirSync(`${room.folder}/incoming`).length
   return { room, take, waiting }
@@ -28,29 +28,75 @@ const patched = (at: number, text: string): Uint8Array => {
   return copy
 }
 
+const lengthened = (bytes: Uint8Array): Uint8Array => {
+  const copy = new Uint8Array(bytes)
+  new DataView(copy.buffer).setUint32(0, copy.length + 8)
+  return copy
+}
+
 describe('a profile', () => {
   it('is taken in under its own name, kept by its content, and offered to presets', async () => {
     const { room, take, waiting } = await profiles()
     const taken = await take(FEN, 'anything.icm', 'TPX4X4')
     expect(taken).toMatchObject({ ok: true, value: { name: 'fen, 2026', already: false } })
-    expect(listProfiles(room.db)).toMatchObject([{ name: 'fen, 2026', grey: false, sealMadeWith: 'TPX4X4' }])
+    expect(listProfiles(room.db)).toMatchObject([{ name: 'fen, 2026', grey: false, seals: ['TPX4X4'], unfit: null }])
     expect(presetWorld(room.db).profiles).toHaveLength(1)
     expect(existsSync(filePath(room.folder, room.one<string>('select sha from profiles')))).toBe(true)
     expect(waiting()).toBe(0)
   })
-  it('twice the same is recognised; made with another version it is another one, with a name of its own', async () => {
+  it('twice the same is one profile, right for one more seal where another is named', async () => {
     const { room, take } = await profiles()
     await take(FEN)
-    expect(await take(FEN)).toMatchObject({ value: { already: true } })
-    expect(await take(FEN, 'fen.icc', 'TPX4X4')).toMatchObject({ value: { already: false, name: 'fen, 2026 2' } })
+    expect(await take(FEN)).toMatchObject({ value: { already: true, bound: false } })
+    expect(await take(FEN, 'fen.icc', 'TPX4X4')).toMatchObject({ value: { already: true, bound: true } })
+    expect(await take(FEN, 'fen.icc', 'TPX4X4')).toMatchObject({ value: { already: true, bound: false } })
+    await take(FEN, 'fen.icc', 'ABC123')
+    expect(listProfiles(room.db).map((p) => [p.name, p.seals.toSorted()])).toEqual([
+      ['fen, 2026', ['ABC123', 'TPX4X4']],
+    ])
+  })
+  it('another of the same name gets one of its own', async () => {
+    const { room, take } = await profiles()
+    await take(FEN)
+    const other = printerProfile('fen, 2026', { gamma: 2.2, black: 0.02, chroma: 0.9 })
+    expect(await take(other)).toMatchObject({ value: { already: false, name: 'fen, 2026 2' } })
     expect(room.one('select count(*) from profiles')).toBe(2)
   })
+  it('says later with which versions it was made, and with which not', async () => {
+    const { room, take } = await profiles()
+    const taken = await take(FEN, 'fen.icc', 'ABC123')
+    const id = taken.ok ? taken.value.id : ''
+    const bind = (seal: string, made: boolean) => room.act(ACTIONS['profile.bind'], { id, seal, made })
+    expect(await bind('TPX4X4', true)).toMatchObject({ ok: true })
+    expect(await bind('TPX4X4', true)).toMatchObject({ ok: true })
+    expect(await bind('ABC123', false)).toMatchObject({ ok: true })
+    expect(listProfiles(room.db)[0]?.seals).toEqual(['TPX4X4'])
+    expect(await bind('', true)).toMatchObject({ problem: { code: 'input' } })
+    expect(
+      await room.act(ACTIONS['profile.bind'], { id: '01a00000-0000-7000-8000-000000000000', seal: 'X', made: true }),
+    ).toMatchObject({
+      problem: { code: 'not_found' },
+    })
+  })
   it.each([
-    ['no profile at all', new TextEncoder().encode('a picture, they said'), /no ICC profile: shorter than its header/],
+    ['a screen’s', matrixProfile('screen', WIDE, 2.2), /describes a screen, not a printer/],
+    ['one for ink values', patched(16, 'CMYK'), /takes cyan, magenta, yellow and black/],
+    ['one for something else', patched(16, 'XYZ '), /takes XYZ: printers here take RGB or grey/],
+  ] as const)('%s is on the shelf with the reason, and no preset is offered it', async (_name, bytes, why) => {
+    const { room, take } = await profiles()
+    expect(await take(bytes)).toMatchObject({ value: { unfit: expect.stringMatching(why) } })
+    expect(listProfiles(room.db)[0]?.unfit).toMatch(why)
+    expect(listProfiles(room.db)[0]?.about.length).toBeGreaterThan(2)
+    expect(presetWorld(room.db).profiles).toEqual([])
+  })
+  it.each([
+    [
+      'no profile at all',
+      new TextEncoder().encode('a picture, they said'),
+      /no ICC profile: it has 20 bytes; a header alone has 132/,
+    ],
     ['a picture renamed', new Uint8Array(5000).fill(7), /no ICC profile: the signature acsp is missing/],
-    ['a screen’s', matrixProfile('screen', WIDE, 2.2), /describes no printer \(its class is mntr\)/],
-    ['one for ink values', patched(16, 'CMYK'), /for CMYK ink values/],
-    ['one for something else', patched(16, 'XYZ '), /for other ink values/],
+    ['one that says it is longer', lengthened(FEN), /its header says \d+ bytes, the file has \d+/],
   ] as const)('%s: a sentence with its name, nothing stored', async (_name, bytes, why) => {
     const { room, take, waiting } = await profiles()
     const refused = await take(bytes, 'thing.icc')
@@ -60,21 +106,18 @@ describe('a profile', () => {
     expect(room.one('select count(*) from profiles')).toBe(0)
     expect(waiting()).toBe(0)
   })
-  it('cut short, or without the table that it is needed for, is refused when it comes in', async () => {
+  it('cut short it is refused; without the table that it is needed for it cannot be chosen', async () => {
     const { room, take, waiting } = await profiles()
-    const says = async (bytes: Uint8Array) => {
-      const result = await take(bytes)
-      return result.ok ? 'taken' : sayProblem(result.problem)
-    }
-    expect(await says(FEN.subarray(0, FEN.length - 400))).toMatch(/cut short|beyond its end/)
+    const cut = await take(FEN.subarray(0, FEN.length - 400))
+    expect(cut.ok ? 'taken' : sayProblem(cut.problem)).toMatch(/its header says/)
+    expect(room.one('select count(*) from profiles')).toBe(0)
     const without = new Uint8Array(FEN)
     const view = new DataView(without.buffer)
     for (let i = 0; i < view.getUint32(128); i++) {
       const at = 132 + 12 * i
       if (String.fromCharCode(...without.subarray(at, at + 3)) === 'B2A') without.set([0x78, 0x78], at)
     }
-    expect(await says(without)).toMatch(/no table that leads from colours to inks/)
-    expect(room.one('select count(*) from profiles')).toBe(0)
+    expect(await take(without)).toMatchObject({ value: { unfit: expect.stringMatching(/no table to printer values/) } })
     expect(waiting()).toBe(0)
   })
   it('a grey one is known as such', async () => {
@@ -112,7 +155,7 @@ describe('a profile', () => {
     const { room } = await profiles()
     const received = await receive(room.folder, Readable.from([Buffer.from(FEN)]), 1e7)
     const helper = { id: room.one<string>('select id from people'), name: 'H', role: 'helper' } as const
-    const refused = await room.act(importProfile, { name: 'x', received, sealMadeWith: null }, helper)
+    const refused = await room.act(importProfile, { name: 'x', received, seal: null }, helper)
     expect(refused).toMatchObject({ problem: { code: 'not_allowed' } })
   })
 })

@@ -4,10 +4,11 @@ import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
-import { readIcc } from '@/formats/icc/read'
+import { readProfile } from '@/formats/icc/profile'
+import { sayProfile, whyNot } from '@/formats/icc/say'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { profiles } from '@/server/db/schema'
+import { profileSeals, profiles } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { discard, keep } from '@/server/files/files'
 import { outputFault } from '@/server/imaging/convert'
@@ -15,11 +16,10 @@ import { listPresets } from '@/server/stores/presets'
 import { asksWhatCloses } from './asking'
 import { plainFileName, receivedSchema } from './pictures'
 
-const SPACES = { RGB: 'RGB', GRAY: 'GRAY', CMYK: null, other: null } as const
-
 /**
- * Takes in an ICC profile that was received: a printer's, in RGB or grey, under the name that it gives itself. What is
- * none is removed again and nothing is stored. The same profile twice is recognised.
+ * Takes in an ICC profile that was received, under the name that it gives itself. What is none is removed again and
+ * nothing is stored; one that cannot serve here is kept and shown with the reason, and never offered. The same bytes
+ * twice are one profile, made with one more seal where another is named.
  */
 export const importProfile = action({
   name: 'profile.import',
@@ -27,7 +27,7 @@ export const importProfile = action({
   input: z.object({
     name: z.string().transform(plainFileName),
     received: receivedSchema,
-    sealMadeWith: z.string().max(12).nullable(),
+    seal: z.string().max(12).nullable(),
   }),
   async prepare({ name, received }, { folder }) {
     const refuse = async (why: string): Promise<Result<never, Problem>> => {
@@ -35,32 +35,61 @@ export const importProfile = action({
       return bad({ code: 'profile_bad', name, why })
     }
     const bytes = await readFile(received.path)
-    const read = readIcc(bytes)
+    const read = readProfile(bytes)
     if (!read.ok) return refuse(`it is no ICC profile: ${read.problem.why}. Is it the .icc or .icm file itself?`)
-    const { deviceClass, space, description } = read.value
-    if (deviceClass !== 'prtr')
-      return refuse(`it describes no printer (its class is ${deviceClass}). A printer’s profile is needed.`)
-    const known = SPACES[space]
-    if (!known) return refuse(`it is for ${space} ink values. The raster of printers here takes RGB or grey.`)
-    const fault = await outputFault(bytes)
+    const unfit = whyNot(read.value)
+    const fault = unfit === null ? await outputFault(bytes) : null
     if (fault) return refuse(`${fault}. Fetch the file again, or ask who made it.`)
     await keep(folder, received)
-    return ok({ space: known, description: description.slice(0, 80).trim() || name.replace(/\.ic[cm]$/i, '') })
+    const { space, description } = read.value
+    return ok({
+      ...{ space, unfit, about: sayProfile(read.value) },
+      description: description.slice(0, 80).trim() || name.replace(/\.ic[cm]$/i, ''),
+    })
   },
-  commit({ received, sealMadeWith }, { db, now }, { space, description }) {
+  commit({ received, seal }, { db, now, actor }, { description, ...facts }) {
     const same = db
       .select()
       .from(profiles)
       .where(and(eq(profiles.sha, received.sha), isNull(profiles.retiredAt)))
       .get()
-    if (same && same.sealMadeWith === sealMadeWith)
-      return ok({ value: { id: same.id, name: same.name, already: true }, subject: same.id })
+    if (same) {
+      const bound = seal !== null && bind(db, same.id, seal, now, actor.id)
+      const { id, name } = same
+      return ok({ value: { id, name, already: true, bound, unfit: same.unfit }, subject: id, data: { seal } })
+    }
     const taken = namesInUse(db)
     let name = description
     for (let n = 2; taken.has(name); n++) name = `${description} ${n}`
     const id = newId()
-    db.insert(profiles).values({ id, at: now, name, sha: received.sha, space, sealMadeWith }).run()
-    return ok({ value: { id, name, already: false }, subject: id, data: { name, space } })
+    db.insert(profiles)
+      .values({ id, at: now, name, sha: received.sha, ...facts })
+      .run()
+    const bound = seal !== null && bind(db, id, seal, now, actor.id)
+    const value = { id, name, already: false, bound, unfit: facts.unfit }
+    return ok({ value, subject: id, data: { name, space: facts.space } })
+  },
+})
+
+/** Notes a seal that a profile was made with; whether it is new. */
+const bind = (db: Db, profileId: string, seal: string, at: number, byId: string): boolean =>
+  db.insert(profileSeals).values({ profileId, seal, at, byId }).onConflictDoNothing().run().changes > 0
+
+/** A profile was made with one more seal, or was not made with one after all. */
+export const bindProfile = action({
+  name: 'profile.bind',
+  role: 'keeper',
+  input: INPUTS['profile.bind'],
+  asks: asksWhatCloses('Said like this, the profile is no longer right for what is in use:'),
+  commit({ id, seal, made }, { db, now, actor }) {
+    if (!db.select({ id: profiles.id }).from(profiles).where(eq(profiles.id, id)).get())
+      return bad({ code: 'not_found', what: 'This profile' })
+    if (made) bind(db, id, seal, now, actor.id)
+    else
+      db.delete(profileSeals)
+        .where(and(eq(profileSeals.profileId, id), eq(profileSeals.seal, seal)))
+        .run()
+    return ok({ value: { id }, subject: id, data: { seal, made } })
   },
 })
 

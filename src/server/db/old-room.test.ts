@@ -107,7 +107,7 @@ describe('a room of schema 0004, opened by this program', () => {
     const seal = old.prepare('select seal from preset_versions limit 1').pluck().get() as string
     const dump = OpenRoom.fromSql(`${fixture('sql')};update profiles set seal_made_with = '${seal}';`)
     const now = sealsOf(dump.db).find((v) => v.former_seal === seal)?.seal
-    const bound = dump.db.$client.prepare('select distinct seal_made_with from profiles').pluck().all()
+    const bound = dump.db.$client.prepare('select distinct seal from profile_seals').pluck().all()
     expect(bound).toEqual([now])
     expect(now).not.toBe(seal)
   })

@@ -230,10 +230,27 @@ export const profiles = sqliteTable('profiles', {
   name: text('name').notNull(),
   sha: text('sha').notNull(),
   space: text('space').notNull(),
-  sealMadeWith: text('seal_made_with'),
+  /** what it says of itself, in sentences; null: taken in before that was read */
+  about: text('about', { mode: 'json' }),
+  /** why it cannot be chosen for printing; null: it can */
+  unfit: text('unfit'),
   at: integer('at').notNull(),
   retiredAt: retiredAt(),
 })
+
+/** The seals that a profile was made with: right for every version that has one of them. */
+export const profileSeals = sqliteTable(
+  'profile_seals',
+  {
+    profileId: text('profile_id')
+      .notNull()
+      .references(() => profiles.id),
+    seal: text('seal').notNull(),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.profileId, t.seal] })],
+)
 
 export const presets = sqliteTable('presets', {
   id: id(),

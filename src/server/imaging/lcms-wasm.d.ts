@@ -4,6 +4,10 @@ declare module 'lcms-wasm' {
     cmsOpenProfileFromMem(bytes: Uint8Array, length: number): number
     cmsCreate_sRGBProfile(): number
     cmsCloseProfile(profile: number): void
+    cmsGetColorSpaceASCII(profile: number): string
+    cmsGetHeaderRenderingIntent(profile: number): number
+    /** info 0: description, 3: copyright */
+    cmsGetProfileInfoASCII(profile: number, info: number, language: string, country: string): string
     cmsFormatterForColorspaceOfProfile(profile: number, bytes: number, isFloat: 0 | 1): number
     cmsCreateTransform(
       from: number,

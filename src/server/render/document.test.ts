@@ -132,7 +132,7 @@ describe('what goes to the printer', () => {
     const { room, preset, added, documented } = await otter()
     const icc = printerProfile('fen', { gamma: 2, black: 0.035, chroma: 0.82 })
     const received = await receive(room.folder, Readable.from([icc]), icc.length)
-    const profile = await room.must(importProfile, { name: 'fen.icc', received, sealMadeWith: null })
+    const profile = await room.must(importProfile, { name: 'fen.icc', received, seal: null })
     const versionId = await preset({
       printerColour: 'off',
       fileColour: {

@@ -10,6 +10,7 @@ import type { Db } from '@/server/db/open'
 import { type papers, presetVersions, type profiles } from '@/server/db/schema'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
+import { sealsOfProfiles } from './profile-seals'
 import { everySize } from './sizes'
 
 /** What spoke against a version when it was sealed all the same, and why it was. */
@@ -33,16 +34,19 @@ export type GateRows = {
 /** The settings with which profiles were made, by the profile's id, where a version of this room has that seal. */
 export function settingsBehind(
   db: Db,
-  list: readonly { readonly id: string; readonly sealMadeWith: string | null }[],
-): ReadonlyMap<string, Settings> {
-  const seals = list.flatMap((p) => p.sealMadeWith ?? [])
+  bound: ReadonlyMap<string, readonly string[]>,
+): ReadonlyMap<string, readonly Settings[]> {
+  const seals = [...new Set([...bound.values()].flat())]
   if (seals.length === 0) return new Map()
   const rows = db.select().from(presetVersions).where(inArray(presetVersions.seal, seals)).all()
   return new Map(
-    list.flatMap((p) => {
-      const row = rows.find((r) => r.seal === p.sealMadeWith)
-      return row ? [[p.id, parsed(settingsSchema, row.settings, `version ${row.id}`)] as const] : []
-    }),
+    [...bound].map(([id, own]) => [
+      id,
+      own.flatMap((seal) => {
+        const row = rows.find((r) => r.seal === seal)
+        return row ? [parsed(settingsSchema, row.settings, `version ${row.id}`)] : []
+      }),
+    ]),
   )
 }
 
@@ -51,11 +55,11 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
   const made = new Map<string, Gate | null>()
   const allPapers = [...rows.paperRows.values()]
   const allProfiles = [...rows.profileRows.values()]
-  let behind: ReadonlyMap<string, Settings> | null = null
+  let behind: ReadonlyMap<string, readonly Settings[]> | null = null
   const make = (queueId: string): Gate | null => {
     const row = rows.queueRows.get(queueId)
     if (!row) return null
-    behind ??= settingsBehind(db, allProfiles)
+    behind ??= settingsBehind(db, sealsOfProfiles(db))
     const world: QueueWorld = {
       feeds: [...rows.feedRows.values()].filter((f) => f.printerId === row.queue.printerId),
       facts: row.facts,
@@ -65,7 +69,7 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
           ...{ id: p.id, name: p.name, surface: p.surface, weight: p.weight, thickness: thicknessOf(p.thicknessUm) },
         })),
       profiles: allProfiles
-        .filter((p) => p.retiredAt === null)
+        .filter((p) => p.retiredAt === null && p.unfit === null)
         .map((p) => ({ id: p.id, name: p.name, grey: p.space === 'GRAY' })),
       ...(speaksOfSizes(row.facts.rules) ? { sizes: everySize(db) } : {}),
     }

@@ -1,10 +1,13 @@
 import { asc, isNotNull, isNull } from 'drizzle-orm'
+import { z } from 'zod'
 import type { Takes } from '@/core/printer/takes'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
+import { parsed } from './parse'
 import { listPrinters } from './printers'
+import { sealsOfProfiles } from './profile-seals'
 import { everySize } from './sizes'
 import { allTold, takesOf } from './told'
 
@@ -36,7 +39,7 @@ function worldNow(db: Db) {
       weight: p.weight,
       thickness: p.thickness,
     })),
-    profiles: listProfiles(db),
+    profiles: listProfiles(db).filter((p) => p.unfit === null),
     /** what rules may speak of */
     sizes: everySize(db).map(({ id, name }) => ({ id, name })),
     /** no longer offered, but versions name them */
@@ -44,12 +47,16 @@ function worldNow(db: Db) {
   }
 }
 
-const profileRows = (db: Db, retired: boolean) =>
-  db
+const aboutSchema = z.array(z.string()).readonly()
+
+const profileRows = (db: Db, retired: boolean) => {
+  const seals = sealsOfProfiles(db)
+  return db
     .select({
       id: profiles.id,
       name: profiles.name,
-      sealMadeWith: profiles.sealMadeWith,
+      about: profiles.about,
+      unfit: profiles.unfit,
       space: profiles.space,
       at: profiles.at,
     })
@@ -57,7 +64,11 @@ const profileRows = (db: Db, retired: boolean) =>
     .where(retired ? isNotNull(profiles.retiredAt) : isNull(profiles.retiredAt))
     .orderBy(asc(profiles.name))
     .all()
-    .map(({ space, ...p }) => ({ ...p, grey: space === 'GRAY' }))
+    .map(({ space, about, ...p }) => ({
+      ...{ ...p, grey: space === 'GRAY', seals: seals.get(p.id) ?? [] },
+      about: about === null ? [] : parsed(aboutSchema, about, `what profile ${p.name} says`),
+    }))
+}
 
 /** Profiles that are offered, by name. */
 export const listProfiles = (db: Db) => profileRows(db, false)

@@ -33,6 +33,7 @@ import { holds } from './holds'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
+import { sealsOfProfiles } from './profile-seals'
 import { dueUpkeep } from './rail'
 import { allTold, takesOf } from './told'
 
@@ -254,11 +255,12 @@ const factsWorld = (db: Db, now: number) => {
   const { queueRows, feedRows, paperRows, profileRows, loaded, heard, gates } = world
   const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
   const edges = edgeKnowledge(db, now)
+  const sealsOfAll = sealsOfProfiles(db)
   const profileOf = ({ fileColour }: Settings): VersionFacts['profile'] => {
     const row = fileColour.kind === 'untouched' ? undefined : profileRows.get(fileColour.profileId)
     return row
       ? {
-          ...{ name: row.name, sealMadeWith: row.sealMadeWith, grey: row.space === 'GRAY' },
+          ...{ name: row.name, seals: sealsOfAll.get(row.id) ?? [], grey: row.space === 'GRAY' },
           ...{ sha: row.sha, retired: row.retiredAt !== null },
         }
       : null

@@ -33,9 +33,9 @@ const MOST_PROFILE_MB = 20
 
 /** A profile, with the seal it was made with in the address. */
 export const receiveProfile = (request: Request): Promise<Response> => {
-  const sealMadeWith = new URL(request.url).searchParams.get('seal')
+  const seal = new URL(request.url).searchParams.get('seal')
   return takeIn(request, MOST_PROFILE_MB, (name, received, ctx) =>
-    through(importProfile, { name, received, sealMadeWith }, ctx),
+    through(importProfile, { name, received, seal }, ctx),
   )
 }
 

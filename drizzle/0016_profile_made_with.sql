@@ -1,0 +1,1 @@
+ALTER TABLE `profiles` DROP COLUMN `seal_made_with`;
