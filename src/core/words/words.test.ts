@@ -74,6 +74,7 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
     { code: 'preset_broken', preset: 'Grey', number: 2, lost: ['queue', 'feed', 'paper'] },
     /^Grey, version 2, cannot print any more: its queue, feed and paper are gone\. Choose another/,
   ],
+  [{ code: 'no_card', preset: 'Grey' }, /^Grey was removed: there is no card of it\. Restore it/],
   [{ code: 'unreachable' }, /does not answer.*kept here/],
 ]
 

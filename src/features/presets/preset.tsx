@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation'
 import type { FoundChanged, ReadBack } from '@/contract/views/card'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
+import type { Minor } from '@/core/money/money'
 import { optionsOf, selectionOf } from '@/core/options/room-options'
 import { dialogWalk, saidOf } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
@@ -26,6 +27,7 @@ import { PresetRows } from './preset-rows'
 import { ReadBacks } from './read-backs'
 import type { PresetView, PresetWorld } from './types'
 import { useDraft } from './use-draft'
+import { WhichQuality } from './which-quality'
 
 export type Deeds = {
   readonly runs: number
@@ -39,6 +41,7 @@ export function PresetPage(props: {
   readonly preset: PresetView
   readonly world: PresetWorld
   readonly deeds: Deeds
+  readonly inkPer100Ml: Minor | null
   readonly readBacks: FoundChanged & { readonly newest: readonly ReadBack[] }
   /** what speaks against the draft or newest version as the room is now */
   readonly against: readonly string[]
@@ -177,6 +180,7 @@ export function PresetPage(props: {
             </ol>
           </section>
           {settings ? <DialogSection settings={settings} world={world} /> : null}
+          {settings ? <WhichQuality settings={settings} world={world} inkPer100Ml={props.inkPer100Ml} /> : null}
           <ReadBacks
             readBacks={props.readBacks}
             card={newest && !preset.retired ? `/presets/${preset.id}/card?version=${newest.id}` : null}

@@ -1,3 +1,4 @@
+import type { Um } from '@/core/length/length'
 import type { Settings } from '@/core/preset/settings'
 import type { Feed, QueueFacts, Surface } from '@/core/printer/facts'
 import type { Takes } from '@/core/printer/takes'
@@ -53,6 +54,6 @@ export type PresetWorld = {
     readonly seals: readonly string[]
     readonly grey: boolean
   }[]
-  readonly sizes: readonly { readonly id: string; readonly name: string }[]
+  readonly sizes: readonly { readonly id: string; readonly name: string; readonly short: Um; readonly long: Um }[]
   readonly retiredProfiles: readonly { readonly id: string; readonly name: string; readonly grey: boolean }[]
 }

@@ -41,7 +41,7 @@ function worldNow(db: Db) {
     })),
     profiles: listProfiles(db).filter((p) => p.unfit === null),
     /** what rules may speak of */
-    sizes: everySize(db).map(({ id, name }) => ({ id, name })),
+    sizes: everySize(db).map(({ id, name, short, long }) => ({ id, name, short, long })),
     /** no longer offered, but versions name them */
     retiredProfiles: profileRows(db, true).map(({ id, name, grey }) => ({ id, name, grey })),
   }

@@ -8,6 +8,7 @@ import { room } from '@/server/db/open'
 import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue, presetsWithVersions, readPreset, versionDeeds } from '@/server/stores/presets'
 import { readBacksOf } from '@/server/stores/read-backs'
+import { tariffAt } from '@/server/stores/room'
 
 type Params = { params: Promise<{ id: string }>; searchParams: Promise<{ version?: string }> }
 
@@ -40,6 +41,7 @@ export default async function Page({ params, searchParams }: Params) {
       world={presetWorld(room())}
       against={shown ? against(shown) : []}
       deeds={versionDeeds(room(), preset.id)}
+      inkPer100Ml={tariffAt(room(), Date.now()).inkPer100Ml}
       readBacks={readBacksOf(room(), preset.id)}
       now={Date.now()}
     />
