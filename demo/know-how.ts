@@ -89,6 +89,13 @@ export async function fillKnowHow(act: Do, db: Db, now: number): Promise<void> {
       now - daysAgo * DAY,
     )
   }
+  // each profile was made with what is printed by now
+  const made = db.$client
+    .prepare(
+      "select p.id, v.seal from profiles p join preset_versions v on json_extract(v.settings, '$.fileColour.profileId') = p.id where v.number = (select max(w.number) from preset_versions w where w.preset_id = v.preset_id)",
+    )
+    .all() as readonly { readonly id: string; readonly seal: string }[]
+  for (const { id, seal } of made) await act(ACTIONS['profile.bind'], { id, seal, made: true }, now - 150 * DAY)
   for (const { queue, paper, daysAgo, found, settled } of READ_BACKS) {
     const at = now - daysAgo * DAY
     const versionId = one(

@@ -31,6 +31,8 @@ export type EarlierPrint = {
   readonly sizeName: string | null
   readonly width: Um
   readonly length: Um
+  /** runs that were printed so, this one among them */
+  readonly times: number
   /** what was asked; null where it was not kept */
   readonly print: PrintBody | null
 }

@@ -74,12 +74,8 @@ beforeEach(() => {
 describe('the room’s profiles', () => {
   it('say what they are for, what they were made with, and who uses them', () => {
     page([FEN, { ...FEN, id: 'g', name: 'grey one', grey: true, seals: [] }])
-    expect(cells(/^fen/).slice(0, 3)).toEqual([
-      'colourOf a printer.',
-      'Matte, version 2',
-      'Matte, version 2, 3 and draft',
-    ])
-    expect(cells(/^grey/).slice(0, 3)).toEqual(['greyOf a printer.', 'not said', ''])
+    expect(cells(/^fen/).slice(0, 3)).toEqual(['colour', 'Matte, version 2', 'Matte, version 2, 3 and draft'])
+    expect(cells(/^grey/).slice(0, 3)).toEqual(['grey', 'not said', ''])
     expect(screen.getByRole('link', { name: /^Matte/ }).getAttribute('href')).toBe('/presets/p1')
   })
   it('one made with a seal that the room has not says so', () => {
@@ -88,7 +84,8 @@ describe('the room’s profiles', () => {
   })
   it('one that cannot be chosen says why, and is bound to nothing', async () => {
     page([{ ...FEN, seals: [], unfit: 'It describes a screen.' }])
-    expect(cells(/^fen/)[0]).toBe('cannot be chosenIt describes a screen.Of a printer.')
+    expect(cells(/^fen/)[0]).toBe('cannot be chosen')
+    expect(screen.getByRole('rowheader').textContent).toBe('fen, 2026It describes a screen.Of a printer.')
     expect(await fromMenu('fen, 2026', null)).toEqual(['Retire'])
   })
   it('is bound to one more seal, and taken off one', async () => {

@@ -65,7 +65,7 @@ export function Profiles(props: {
   return (
     <>
       <PageHead title="Profiles" sub="what pictures are converted to, when the file does it and the printer does not">
-        <FormButton label="Add profile" title="Add a profile">
+        <FormButton label="Add profile" title="Add a profile" primary>
           {(close) => <AddProfile presets={presets} onDone={close} />}
         </FormButton>
       </PageHead>
@@ -89,7 +89,16 @@ export function Profiles(props: {
             <tbody>
               {profiles.map((p) => (
                 <tr key={p.id}>
-                  <th scope="row">{p.name}</th>
+                  <th scope="row">
+                    {p.name}
+                    {[p.unfit, ...p.about.slice(0, SHOWN)].map((line) =>
+                      line === null ? null : (
+                        <p key={line} className="soft small">
+                          {line}
+                        </p>
+                      ),
+                    )}
+                  </th>
                   <td>
                     <Says profile={p} />
                   </td>
@@ -146,6 +155,9 @@ export function Profiles(props: {
   )
 }
 
+/** sentences that stand in the line itself */
+const SHOWN = 2
+
 /** What a profile is for, and everything that it says of itself on a press. */
 function Says({ profile }: { readonly profile: ProfileLine }) {
   return (
@@ -153,8 +165,7 @@ function Says({ profile }: { readonly profile: ProfileLine }) {
       <summary className={profile.unfit === null ? undefined : 'level-caution'}>
         {profile.unfit === null ? (profile.grey ? 'grey' : 'colour') : 'cannot be chosen'}
       </summary>
-      {profile.unfit ? <p>{profile.unfit}</p> : null}
-      {profile.about.map((line) => (
+      {profile.about.slice(SHOWN).map((line) => (
         <p key={line}>{line}</p>
       ))}
       {profile.about.length === 0 ? (

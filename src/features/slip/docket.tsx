@@ -92,6 +92,7 @@ export function Docket(props: {
   return (
     <>
       <DocketLine {...line('picture', pictureLine(shown, piece.crop))} pictureId={piece.pictureId}>
+        {before}
         <PictureFields
           picture={shown}
           crop={piece.crop}
@@ -102,7 +103,6 @@ export function Docket(props: {
           onSlips={props.onSlips}
           onCrop={(crop) => edit({ crop })}
         />
-        {before}
       </DocketLine>
       <DocketLine
         {...line('preset', presetLine(facts.version, catalogue.broken.find((v) => v.id === print.versionId) ?? null))}

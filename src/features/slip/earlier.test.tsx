@@ -12,6 +12,7 @@ const print = patched(EMPTY_PRINT, {
   ...{ copies: 7, pictureId: 'old', crop: { x: 1, y: 2, w: 30, h: 40 }, quarter: 1, placing: { mode: 'fill' } },
 })
 const EARLIER: EarlierPrint = {
+  times: 3,
   ...{ runId: 'r', runNumber: 12, at: 0, outcome: 'spoiled', cause: 'banding', note: 'a pale band' },
   ...{
     versionId: 'v',
@@ -28,7 +29,7 @@ describe('how a picture was printed before', () => {
     const onTake = vi.fn()
     show(<Earlier earlier={[EARLIER]} now={0} onTake={onTake} />)
     expect(screen.getByRole('listitem').textContent).toMatch(
-      /^run 12, 1 Jan, spoiled \(banding\): Otter, Fenland Matte 3, A4, borderless, darkness −2 “a pale band”/,
+      /^run 12, 1 Jan, spoiled \(banding\) and 2 more: Otter, Fenland Matte 3, A4, borderless, darkness −2 “a pale band”/,
     )
     fireEvent.click(screen.getByRole('button', { name: 'Take this over' }))
     expect(onTake).toHaveBeenCalledWith(EARLIER)

@@ -28,7 +28,8 @@ export function Earlier(props: {
                 run {e.runNumber}, {sayShortDay(e.at, timeZone, props.now)}
               </Link>
               , <span className={LEVEL[e.outcome] ?? 'soft'}>{e.outcome}</span>
-              {e.cause ? ` (${e.cause})` : ''}: {sayWay(e, unit)}
+              {e.cause ? ` (${e.cause})` : ''}
+              {e.times > 1 ? <span className="soft"> and {e.times - 1} more</span> : null}: {sayWay(e, unit)}
               {e.note ? <span className="soft"> “{e.note}”</span> : null}
             </span>
             {e.retired ? (

@@ -26,15 +26,28 @@ describe('a picture that came in before', () => {
   it('each way is told once, the newest first, and what is not known not at all', async () => {
     const { room, again, slip, told } = await twice()
     await room.log(slip, 'good', 3)
-    expect(told()).toHaveLength(1)
+    expect(told()).toMatchObject([{ times: 3 }])
+    // the same way on another slip, and another darkness
+    await room.log(await room.slip({ pictureId: again, darkness: -2 }), 'good')
+    expect(told()).toMatchObject([{ times: 4 }])
+    await room.log(await room.slip({ pictureId: again }), 'good')
+    expect(
+      told()
+        .map((e) => [e.print?.darkness, e.times])
+        .toSorted(),
+    ).toEqual([
+      [-2, 4],
+      [0, 1],
+    ])
     room.now += 1000
     await room.log(await room.slip({ pictureId: again }), 'spoiled')
     expect(told().map((e) => [e.outcome, e.cause])).toEqual([
       ['spoiled', 'banding'],
       ['good', null],
+      ['good', null],
     ])
     room.db.$client.prepare("update run_parts set now_outcome = 'not known', now_cause = null where copy = 1").run()
-    expect(told().map((e) => e.outcome)).toEqual(['good'])
+    expect(told()).toMatchObject([{ outcome: 'good', times: 2 }])
   })
   it('nothing is told of its own slip, of other files, or of another picture of the same file', async () => {
     const { room, first, again, slip, told } = await twice()

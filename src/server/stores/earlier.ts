@@ -2,12 +2,14 @@ import { and, desc, eq, inArray, ne } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { readRecord } from '@/contract/record'
 import type { EarlierPrint } from '@/contract/views/slip'
+import { same } from '@/core/merge/merge'
 import type { Db } from '@/server/db/open'
 import { papers, pictures, presets, presetVersions, runParts, runPictures, runRecords, runs } from '@/server/db/schema'
 
-/** runs of one picture that are looked at, and those of them that are told */
+/** runs of one picture that are looked at, prints whose records are read, and ways that are told */
 const LOOKED = 60
-const TOLD = 4
+const READ = 12
+const TOLD = 3
 
 /**
  * How pictures of the same bytes were printed before, on other slips: the newest first, each way once, by the picture
@@ -45,40 +47,45 @@ export function earlierPrints(
     .orderBy(desc(runParts.at), desc(runs.number))
     .limit(LOOKED * pictureIds.length)
     .all()
-  const told = new Map<string, (typeof rows)[number][]>()
+  // copies and repeats of one print of one slip are one way: only the newest record of each is read
+  const groups = new Map<string, { readonly row: (typeof rows)[number]; times: number }>()
   for (const row of rows) {
-    const list = told.get(row.pictureId) ?? []
-    const known = list.some(
-      (r) =>
-        r.slipId === row.slipId &&
-        r.printId === row.printId &&
-        r.versionId === row.versionId &&
-        r.outcome === row.outcome,
-    )
-    if (!known && list.length < TOLD) told.set(row.pictureId, [...list, row])
+    const key = [row.pictureId, row.slipId, row.printId, row.versionId, row.outcome].join(' ')
+    const group = groups.get(key) ?? { row, times: 0 }
+    group.times += 1
+    groups.set(key, group)
   }
+  const looked = [...groups.values()].slice(0, READ * pictureIds.length)
   const records = recordsOf(
     db,
-    [...told.values()].flat().map((r) => r.runId),
+    looked.map((g) => g.row.runId),
   )
-  return Object.fromEntries(
-    [...told].map(([id, list]) => [
-      id,
-      list.flatMap((r): readonly EarlierPrint[] => {
-        const record = records.get(r.runId)
-        if (!record) return []
-        const { width, length } = record.sheet.sheet
-        return [
-          {
-            ...{ runId: r.runId, runNumber: r.runNumber, at: r.at, outcome: r.outcome, cause: r.cause, note: r.note },
-            ...{ versionId: r.versionId, versionNumber: r.versionNumber, presetName: r.presetName },
-            ...{ paperName: r.paperName, retired: r.retired !== null, sizeName: record.sizeName, width, length },
-            print: record.print,
-          },
-        ]
-      }),
-    ]),
-  )
+  const told: Record<string, EarlierPrint[]> = {}
+  for (const { row: r, times } of looked) {
+    const record = records.get(r.runId)
+    if (!record) continue
+    const { width, length } = record.sheet.sheet
+    const earlier: EarlierPrint = {
+      ...{ runId: r.runId, runNumber: r.runNumber, at: r.at, outcome: r.outcome, cause: r.cause, note: r.note },
+      ...{ versionId: r.versionId, versionNumber: r.versionNumber, presetName: r.presetName },
+      ...{ paperName: r.paperName, retired: r.retired !== null, sizeName: record.sizeName, width, length },
+      ...{ print: record.print, times },
+    }
+    const list = told[r.pictureId] ?? []
+    const at = list.findIndex((e) => same(wayOf(e), wayOf(earlier)))
+    const known = list[at]
+    if (known) list[at] = { ...known, times: known.times + times }
+    else if (list.length < TOLD) list.push(earlier)
+    told[r.pictureId] = list
+  }
+  return told
+}
+
+/** What makes two prints of a picture alike: everything that would be asked for again, and what came of it. */
+function wayOf({ versionId, outcome, width, length, print }: EarlierPrint) {
+  if (!print) return { versionId, outcome, width, length }
+  const { id: _, copies: __, pieces, ...asked } = print
+  return { versionId, outcome, width, length, asked, pieces: pieces.map(({ id, pictureId, ...piece }) => piece) }
 }
 
 function recordsOf(db: Db, runIds: readonly string[]) {
