@@ -85,7 +85,7 @@ describe('the room’s profiles', () => {
   it('one that cannot be chosen says why, and is bound to nothing', async () => {
     page([{ ...FEN, seals: [], unfit: 'It describes a screen.' }])
     expect(cells(/^fen/)[0]).toBe('cannot be chosen')
-    expect(screen.getByRole('rowheader').textContent).toBe('fen, 2026It describes a screen.Of a printer.')
+    expect(screen.getByRole('rowheader').textContent).toBe('fen, 2026It describes a screen. Of a printer.')
     expect(await fromMenu('fen, 2026', null)).toEqual(['Retire'])
   })
   it('is bound to one more seal, and taken off one', async () => {

@@ -18,6 +18,7 @@ import { tell } from '@/ui/parts/tell'
 import { upload } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import css from './profiles.module.css'
 import type { PresetView } from './types'
 
 export type ProfileLine = {
@@ -90,14 +91,10 @@ export function Profiles(props: {
               {profiles.map((p) => (
                 <tr key={p.id}>
                   <th scope="row">
-                    {p.name}
-                    {[p.unfit, ...p.about.slice(0, SHOWN)].map((line) =>
-                      line === null ? null : (
-                        <p key={line} className="soft small">
-                          {line}
-                        </p>
-                      ),
-                    )}
+                    <span className="strong">{p.name}</span>
+                    <span className={css.says}>
+                      {[p.unfit, ...p.about.slice(0, SHOWN)].filter((line) => line !== null).join(' ')}
+                    </span>
                   </th>
                   <td>
                     <Says profile={p} />
