@@ -83,6 +83,7 @@ type Tools = {
 function fillRuns(db: Database.Database, most: number, { id, one, insert, rows, members }: Tools): void {
   const parts = rows('run_parts')
   const runs = new Map(rows('runs').map((r) => [r.id, r]))
+  const pictures = rows('run_pictures')
   const records = new Map(rows('run_records').map((r) => [r.run_id, r]))
   let at = db.prepare('select max(number) from runs').pluck().get() as number
   const newest = db.prepare('select max(at) from runs').pluck().get() as number
@@ -98,6 +99,8 @@ function fillRuns(db: Database.Database, most: number, { id, one, insert, rows, 
     const whose = { member_id: memberId, now_member_id: memberId, group_id: null, charge_to: 'member' }
     insert('run_parts', { ...part, id: own.part, run_id: own.run, at: when, ...whose })
     insert('run_records', { ...record, run_id: own.run })
+    for (const picture of pictures.filter((p) => p.run_id === run.id))
+      insert('run_pictures', { ...picture, run_id: own.run })
     if (Number(run.charge) > 0)
       insert('account_entries', {
         ...{ id: id(), at: when, person_id: memberId, group_id: null, kind: 'charge', amount: run.charge ?? 0 },

@@ -7,8 +7,8 @@ import type { Db } from '@/server/db/open'
 import { papers, pictures, presets, presetVersions, runParts, runPictures, runRecords, runs } from '@/server/db/schema'
 
 /** runs of one picture that are looked at, prints whose records are read, and ways that are told */
-const LOOKED = 60
-const READ = 12
+const LOOKED = 40
+const READ = 5
 const TOLD = 3
 
 /**
@@ -22,31 +22,43 @@ export function earlierPrints(
 ): Readonly<Record<string, readonly EarlierPrint[]>> {
   if (pictureIds.length === 0) return {}
   const asked = alias(pictures, 'asked')
-  const rows = db
+  // by the ids alone, which grow with time: a picture may have been printed thousands of times
+  const newest = db
+    .select({ pictureId: asked.id, runId: runPictures.runId })
+    .from(asked)
+    .innerJoin(pictures, and(eq(pictures.sha, asked.sha), eq(pictures.page, asked.page)))
+    .innerJoin(runPictures, eq(runPictures.pictureId, pictures.id))
+    .where(inArray(asked.id, [...pictureIds]))
+    .orderBy(desc(runPictures.runId))
+    .limit(LOOKED * pictureIds.length)
+    .all()
+  const known = db
     .select({
-      ...{ pictureId: asked.id, runId: runs.id, runNumber: runs.number, at: runParts.at, note: runs.note },
+      ...{ runId: runs.id, runNumber: runs.number, at: runParts.at, note: runs.note },
       ...{ outcome: runParts.nowOutcome, cause: runParts.nowCause, slipId: runParts.slipId, printId: runParts.printId },
       ...{ versionId: runParts.versionId, versionNumber: presetVersions.number, presetName: presets.name },
       ...{ paperName: papers.name, retired: presets.retiredAt },
     })
-    .from(asked)
-    .innerJoin(pictures, and(eq(pictures.sha, asked.sha), eq(pictures.page, asked.page)))
-    .innerJoin(runPictures, eq(runPictures.pictureId, pictures.id))
-    .innerJoin(runs, eq(runs.id, runPictures.runId))
-    .innerJoin(runParts, eq(runParts.runId, runs.id))
+    .from(runParts)
+    .innerJoin(runs, eq(runs.id, runParts.runId))
     .innerJoin(presetVersions, eq(presetVersions.id, runParts.versionId))
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
     .innerJoin(papers, eq(papers.id, runParts.paperId))
     .where(
       and(
-        inArray(asked.id, [...pictureIds]),
+        inArray(
+          runParts.runId,
+          newest.map((n) => n.runId),
+        ),
         ne(runParts.slipId, slipId),
         inArray(runParts.nowOutcome, ['good', 'proof', 'spoiled']),
       ),
     )
     .orderBy(desc(runParts.at), desc(runs.number))
-    .limit(LOOKED * pictureIds.length)
     .all()
+  const rows = known.flatMap((row) =>
+    newest.filter((n) => n.runId === row.runId).map(({ pictureId }) => ({ ...row, pictureId })),
+  )
   // copies and repeats of one print of one slip are one way: only the newest record of each is read
   const groups = new Map<string, { readonly row: (typeof rows)[number]; times: number }>()
   for (const row of rows) {
@@ -73,8 +85,8 @@ export function earlierPrints(
     }
     const list = told[r.pictureId] ?? []
     const at = list.findIndex((e) => same(wayOf(e), wayOf(earlier)))
-    const known = list[at]
-    if (known) list[at] = { ...known, times: known.times + times }
+    const like = list[at]
+    if (like) list[at] = { ...like, times: like.times + times }
     else if (list.length < TOLD) list.push(earlier)
     told[r.pictureId] = list
   }
