@@ -41,10 +41,9 @@ const offers = (mode: 'whole' | 'fill' = 'whole', print = HERE as typeof PRINT) 
   otherSizes(CATALOGUE, FACTS.slip, print, mode, () => PICTURE)
 
 describe('the same picture in another size', () => {
-  it('is offered on each size of each paper that the room keeps, the largest first, the cheaper before the dearer', () => {
+  it('is offered on each size of each paper that the room keeps and the feed takes, the largest first, the cheaper before the dearer', () => {
     expect(offers().map((o) => [o.paperName, o.sizeName])).toEqual([
       ['Rolled', null],
-      ['Cotton', 'A2'],
       ['Fenland Matte', 'A4'],
       ['Cotton', 'A4'],
     ])
@@ -64,8 +63,9 @@ describe('the same picture in another size', () => {
     expect(priced.find((o) => o.paperName === 'Cotton' && o.sizeName === 'A4')?.charge).toBeNull()
   })
   it('what stops a size is said; what somebody changes at the printer is no reason against it', () => {
-    const a2 = offers().find((o) => o.sizeName === 'A2')
-    expect(a2?.stop).toMatchObject({ check: 'size' })
+    const coarse = { ...PICTURE, width: 300, height: 400 }
+    const a4 = otherSizes(CATALOGUE, FACTS.slip, HERE, 'whole', () => coarse).find((o) => o.sizeName === 'A4')
+    expect(a4?.stop).toMatchObject({ check: 'resolution' })
     const { version: _, ...rest } = FACTS
     expect(rest.stock).not.toBeNull()
     expect(offers().find((o) => o.sizeName === 'A4')?.stop).toBeNull()

@@ -45,7 +45,8 @@ function sheetsOf(catalogue: Pick<Catalogue, 'stocks' | 'sizes'>, version: Versi
 
 /**
  * The same picture on every size of every paper that the room keeps, as the newest version of each preset prints it:
- * what it loses, its resolution and its price. Sizes that it cannot be laid on are left out; what stops one is said.
+ * what it loses, its resolution and its price. Sizes that it cannot be laid on, or that the feed
+ * cannot take, are left out; what stops one is said.
  * The largest print comes first, the cheaper of two alike before the dearer.
  * @param print the print that another size is wanted of; an exact size becomes a whole picture, a crop is kept.
  * @example otherSizes({ ...CATALOGUE, stocks: [{ id: 's', paperId: 'paper', kind: 'sheet', width: 210000, length: 297000, pack: 50, price: 2500, count: 9, rolls: [] }] }, BODY, PRINT, 'whole', pictureOf).map((o) => o.sizeName) // ['A4']
@@ -64,7 +65,8 @@ export function otherSizes(
       const facts = factsFrom(catalogue, head, inSize(print, offeredBy(version, sheet), mode), picture)
       const outcome = outcomeOf(facts)
       const [piece] = outcome.pieces
-      if (!outcome.sheet || !piece) return []
+      // what a feed can never take is no offer, whoever keeps the paper for another printer
+      if (!outcome.sheet || !piece || outcome.sheet.fit.problems.length > 0) return []
       return [
         {
           ...{ presetName: version.presetName, paperName: version.paper.name },
