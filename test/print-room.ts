@@ -203,8 +203,8 @@ export class PrintRoom {
     }
   }
 
-  /** Waits until a print is over. */
-  async over(printId: string, within = 60_000) {
+  /** Waits until a print is over; the limit is for what hangs, a busy machine takes minutes for a large sheet. */
+  async over(printId: string, within = 300_000) {
     const until = Date.now() + within
     for (;;) {
       const print = readPrintJob(this.room.db, printId)
