@@ -4,13 +4,10 @@ import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { readPicture } from '@/server/stores/slips'
-import { cardPage, type Measure, type Modules } from './card-page'
-import { outlinesOf } from './letters'
+import { cardPage, type Modules } from './card-page'
+import { widthOf } from './letters'
 import { pdfWork } from './resolve'
 import { makePdf } from './work'
-
-/** Widths of lines in the letters that the page is drawn with. */
-const measure: Measure = (text, height) => outlinesOf({ kind: 'text', text, at: { x: 0, y: 0 }, height }).width
 
 /** An address as a QR code (ISO/IEC 18004), error correction M. */
 function codeOf(address: string): Modules {
@@ -32,7 +29,7 @@ export async function cardFile(
   const shown = picture && { id: picture.id, size: { width: picture.width, height: picture.height } }
   const name = `card ${card.presetName} ${card.number}`
   const work = await pdfWork(db, folder, {
-    page: cardPage(card, codeOf(address), shown, measure),
+    page: cardPage(card, codeOf(address), shown, widthOf),
     pictures: picture ? [{ id: picture.id, convert: 'nothing' }] : [],
     target: null,
     about: { title: `Bench card: ${card.presetName}, version ${card.number}`, subject: card.seal, grey: false },

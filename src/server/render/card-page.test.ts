@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { BenchCard } from '@/contract/views/card'
 import type { PageItem } from '@/core/page/page'
 import { cardPage, type Measure, wrapped } from './card-page'
+import { outlinesOf, widthOf } from './letters'
 
 /** Every letter is half as wide as it is high. */
 const measure: Measure = (text, height) => text.length * height * 0.5
@@ -87,5 +88,14 @@ describe('words in lines', () => {
     expect(wrapped('abcdefghij k', 2, 4, measure)).toEqual(['abcd', 'efgh', 'ij k'])
     expect(wrapped('  ', 2, 4, measure)).toEqual([])
     expect(wrapped('abc', 2, 1, measure)).toEqual(['a', 'b', 'c'])
+  })
+})
+
+describe('the width of a line', () => {
+  it('is that of its outlines, in any script', () => {
+    for (const text of ['Otter, Fenland Matte', 'Журавль 12', 'α ≤ β', '']) {
+      const { width } = outlinesOf({ kind: 'text', text, at: { x: 0, y: 0 }, height: 3300 })
+      expect(widthOf(text, 3300)).toBeCloseTo(width, 6)
+    }
   })
 })

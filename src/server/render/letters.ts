@@ -82,6 +82,13 @@ export function outlinesOf(line: TextLine): { readonly strokes: readonly Stroke[
   return { strokes, width: pen }
 }
 
+/** How wide a line of text is, um: as its outlines would be, without drawing them. */
+export const widthOf = (text: string, height: number): number =>
+  runsOf(text).reduce((sum, run) => {
+    const advance = run.type.layout(run.text).positions.reduce((pen, at) => pen + at.xAdvance, 0)
+    return sum + (advance * height) / run.type.unitsPerEm
+  }, 0)
+
 function glyphStrokes(
   commands: readonly Command[],
   x: (v: number) => number,
