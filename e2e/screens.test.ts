@@ -2,7 +2,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { axe, axeHere, fromMenu, listening, press, says, settled, slash, Visit } from './browser'
+import { axe, axeHere, click, fromMenu, listening, press, says, slash, Visit } from './browser'
 
 let visit: Visit
 const id: { slip?: string; run?: string; preset?: string; printer?: string; member?: string; paper?: string } = {}
@@ -84,24 +84,67 @@ const DIALOGS: readonly Dialog[] = [
   ['screen', () => '/room', (p) => press(p, 'New screen')],
   ['size', () => '/sizes', (p) => press(p, 'New size')],
   ['member', () => '/members', (p) => press(p, 'New member')],
+  ['printer', () => `/printers/${id.printer}`, (p) => press(p, 'Edit')],
+  ['queue', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'Edit')],
+  ['another queue', () => `/printers/${id.printer}`, (p) => press(p, 'Another way to drive this printer')],
+  ['start from another queue', () => `/printers/${id.printer}`, (p) => press(p, 'Start from another queue')],
+  ['feed of a queue', () => `/printers/${id.printer}`, (p) => press(p, 'It does')],
+  ['media setting', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'New media setting')],
+  ['media settings', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'Several at once')],
+  ['quality', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'New quality')],
+  ['option', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'New option of our own')],
+  ['note', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'New note')],
+  ['rule', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'New rule')],
+  ['rules', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'Several rules')],
+  ['step', () => `/printers/${id.printer}`, (p) => within(p, 'Otter, photo', 'New step')],
+  ['paper', () => '/papers', (p) => fromMenu(p, 'Fenland Matte', 'Edit')],
+  ['bought', () => '/papers', (p) => fromMenu(p, 'A4, 210 × 297 mm', 'Bought')],
+  ['price', () => '/papers', (p) => fromMenu(p, 'A4, 210 × 297 mm', 'Price')],
+  ['payment', () => '/members', (p) => fromMenu(p, 'Herbarium group', 'Take a payment')],
+  ['measured', () => '/room', (p) => fromMenu(p, 'Desk by the door', 'Measured')],
+  ['profile', () => '/presets/profiles', (p) => press(p, 'Add profile')],
+  ['made with', () => '/presets/profiles', (p) => fromMenu(p, 'fenland-b-fine', 'Made with')],
+  ['rename', () => `/presets/${id.preset}`, (p) => fromMenu(p, PRESET, 'Rename')],
+  [
+    'another size',
+    () => `/slips/${id.slip}`,
+    async (p) => {
+      await click(p, 'section[aria-label=Sheet] button')
+      await press(p, 'This picture in another size too')
+    },
+  ],
   ['compare', () => `/presets/${id.preset}`, (p) => fromMenu(p, PRESET, 'Compare')],
   ['carry', () => `/presets/${id.preset}`, (p) => fromMenu(p, PRESET, 'Carry to another queue')],
 ]
+
+/** Presses a button of one part of a page, whichever fold it is behind. */
+const within = (page: Page, part: string, label: string): Promise<void> =>
+  page.evaluate(
+    (p, l) => {
+      const section = document.querySelector(`section[aria-label="${p}"]`)
+      const button = [...(section?.querySelectorAll('button') ?? [])].find((b) => b.textContent === l)
+      if (!button) throw new Error(`${p} has no ${l}`)
+      button.click()
+    },
+    part,
+    label,
+  )
 const PRESET = 'Otter, Fenland Matte, neutral grey'
 
-describe.each(['light', 'dark'] as const)('axe on what opens, %s', (scheme) => {
+describe('axe on what opens, light and dark, at both widths', () => {
   it.each(DIALOGS)('%s', async (_name, path, open) => {
-    const page = await visit.open('/sizes')
-    await page.evaluate((s) => localStorage.setItem('mantine-color-scheme-value', s), scheme)
-    await page.goto(inject('address') + path(), { waitUntil: 'load' })
-    await settled(page)
+    const page = await visit.open(path())
     await listening(page)
     await open(page)
     await page.waitForSelector('[role=dialog]')
-    // a dialog fades in: what axe sees before that has other colours
-    await new Promise((r) => setTimeout(r, 400))
-    expect(await axeHere(page)).toEqual([])
-    expect(await axeNarrow(page)).toEqual([])
+    for (const scheme of ['light', 'dark']) {
+      await page.setViewport({ width: 1280, height: 800 })
+      await page.evaluate((s) => document.documentElement.setAttribute('data-mantine-color-scheme', s), scheme)
+      // a dialog fades in, colours fade over: what axe sees before that is neither
+      await new Promise((r) => setTimeout(r, 400))
+      expect(await axeHere(page), scheme).toEqual([])
+      expect(await axeNarrow(page), scheme).toEqual([])
+    }
     await page.close()
   })
 })
