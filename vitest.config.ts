@@ -52,6 +52,8 @@ export default defineConfig({
       }),
       project('interface', 'happy-dom', ['src/ui/**/*.test.tsx', 'src/features/**/*.test.tsx'], {
         setupFiles: ['test/interface-setup.ts'],
+        // longer than anything in it waits: a busy machine finds a button late
+        testTimeout: 60_000,
       }),
     ],
   },

@@ -1,6 +1,7 @@
 import { bad, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
-import type { ActionInput, ActionName, ActionOutput } from './actions'
+import type { ActionInput, ActionName } from './actions'
+import type { ActionOutput } from './answers'
 import type { SlipAnswers, SlipAsked, SlipQuestion } from './slip-questions'
 
 // The schemas stay out of what a screen loads: from here only their types are known.

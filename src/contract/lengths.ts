@@ -17,7 +17,7 @@ export const edgesSchema = z
   .object({ left: lengthSchema, right: lengthSchema, lead: lengthSchema, trail: lengthSchema })
   .readonly()
 
-export const idSchema = z.uuid()
+export const idSchema = z.uuid('choose one of the list')
 /** Names that people type: trimmed, NFC, one line. */
 export const nameSchema = z
   .string()

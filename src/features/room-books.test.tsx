@@ -2,12 +2,13 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
-import type { Paper, Stock } from '@/contract/views/paper'
+import type { Paper, ScreenView, Stock } from '@/contract/views/paper'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { done, fromMenu, hearing, show } from '../../test/interface'
 import { type GroupRow, Members, type PersonRow } from './members/members'
 import { RoomForm } from './members/room-form'
+import { Screens } from './members/screens'
 import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './papers/paper-forms'
 import { Papers } from './papers/papers'
 
@@ -409,5 +410,46 @@ describe('the room', () => {
     page([1000, 1250])
     expect(screen.getByText(/is 0\.60\sEUR less than paper and ink cost/)).toBeTruthy()
     expect(screen.getByRole('cell', { name: 'not known' })).toBeTruthy()
+  })
+})
+
+describe('screens of the room', () => {
+  const DAY = 86_400_000
+  const screenOf = (id: string, newest: ScreenView['newest']): ScreenView => ({
+    ...{ id, number: 1, name: id, note: '', revision: 4, newest },
+  })
+  const list = (...screens: readonly ScreenView[]) =>
+    show(<Screens screens={screens} limits={{ screenDays: 30, brightestScreen: 120 }} now={100 * DAY} />)
+  const says = (name: string): readonly (string | null)[] =>
+    within(screen.getByRole('row', { name: new RegExp(`^${name}`) }))
+      .getAllByRole('cell')
+      .map((c) => c.textContent)
+      .slice(0, 2)
+  it('say how they were measured, and that it is due or too bright', () => {
+    list(
+      screenOf('Desk', { brightness: 105, white: 6400, at: 95 * DAY, instrument: '' }),
+      screenOf('Laptop', { brightness: 185, white: 7100, at: 60 * DAY, instrument: '' }),
+      screenOf('Wall', null),
+    )
+    expect(says('Desk')).toEqual(['105 cd/m², 6400 K', '6 Apr'])
+    expect(says('Laptop')).toEqual(['185 cd/m², 7100 K', '2 Mar, due again, too bright to judge prints by'])
+    expect(says('Wall')).toEqual(['', 'never'])
+  })
+  it('are measured anew, with what was measured with before', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    list(screenOf('Desk', { brightness: 105, white: 6400, at: 0, instrument: 'the club’s meter' }))
+    await fromMenu('Desk', 'Measured')
+    const dialog = within(await screen.findByRole('dialog'))
+    for (const [label, value] of [
+      ['Brightness, cd/m²', '98'],
+      ['White, K', '6500'],
+    ] as const) {
+      fireEvent.change(dialog.getByLabelText(label), { target: { value } })
+      fireEvent.blur(dialog.getByLabelText(label))
+    }
+    fireEvent.click(dialog.getByRole('button', { name: 'Log measurement' }))
+    await waitFor(() =>
+      expect(asked[0]?.body).toEqual({ id: 'Desk', brightness: 98, white: 6500, instrument: 'the club’s meter' }),
+    )
   })
 })

@@ -44,6 +44,8 @@ export type BenchCard = {
     readonly printId: string
     readonly slipNumber: number
     readonly title: string
+    /** its size by name, or what stands for it */
+    readonly sheet: string
     /** which edge enters first, where the sheet is known */
     readonly leads: 'short' | 'long' | null
   } | null

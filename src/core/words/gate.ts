@@ -1,9 +1,8 @@
 import type { Chosen, GateFinding } from '@/core/gate/gate'
 import { absurd } from '@/core/result/result'
+import { listed } from './count'
 import { SETTING_NAMES } from './settings'
 
-const joined = (parts: readonly string[]): string =>
-  parts.length <= 1 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
 const capital = (text: string): string => (text[0]?.toUpperCase() ?? '') + text.slice(1)
 const lower = (text: string): string =>
   /^[A-Z][a-z]/.test(text) ? (text[0]?.toLowerCase() ?? '') + text.slice(1) : text
@@ -24,13 +23,13 @@ export function sayGate(f: GateFinding): string {
     case 'gone':
       return `${f.queue} does not have this ${lower(f.option)} any more.`
     case 'against_rules':
-      return `${capital(joined(f.because))}${sayChosen(f.chosen)}.`
+      return `${capital(listed(f.because))}${sayChosen(f.chosen)}.`
     case 'nobody_set':
       return `Nobody has set ${lower(f.option)}: it would print as whoever stood there last left it.`
     case 'ink_set':
       return `${f.printer} holds ${f.holds} now; this names ${f.named}, and what was measured with that no longer holds.`
     case 'profile_elsewhere':
-      return `Profile ${f.name} was made with ${f.differs.length === 0 ? 'other settings' : `another ${joined(f.differs.map((k) => SETTING_NAMES[k]))}`}.`
+      return `Profile ${f.name} was made with ${f.differs.length === 0 ? 'other settings' : `another ${listed(f.differs.map((k) => SETTING_NAMES[k]))}`}.`
     case 'printer_colour_unsaid':
       return 'Say what the printer does to colour: off, its own, or its driver’s profile.'
     case 'driver_profile_unsaid':

@@ -1,6 +1,7 @@
 import type { Change, Reason } from '@/core/options/engine'
 import { absurd } from '@/core/result/result'
 import type { Literal, Option, Rule, RuleProblem } from '@/core/rules/rules'
+import { listed } from './count'
 
 const nameOf = (options: readonly Option[], id: string): string =>
   options.find((o) => o.id === id)?.name ?? 'an option that is gone'
@@ -15,14 +16,11 @@ export const valueName = (options: readonly Option[], option: string, value: str
 const lower = (text: string): string =>
   /^[A-Z][a-z]/.test(text) ? (text[0]?.toLowerCase() ?? '') + text.slice(1) : text
 
-const joined = (parts: readonly string[]): string =>
-  parts.length <= 1 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`
-
 /** What is chosen, in brackets behind the reason: `(file colour is to fenland-b-fine)`. */
 const chosenWords = (reason: Reason, options: readonly Option[]): string =>
   reason.choices.length === 0
     ? ''
-    : ` (${joined(reason.choices.map((c) => `${lower(nameOf(options, c.option))} is ${valueName(options, c.option, c.value)}`))})`
+    : ` (${listed(reason.choices.map((c) => `${lower(nameOf(options, c.option))} is ${valueName(options, c.option, c.value)}`))})`
 
 /**
  * Why a value is closed, in one sentence.
@@ -30,7 +28,7 @@ const chosenWords = (reason: Reason, options: readonly Option[]): string =>
  */
 export function sayReason(reason: Reason, options: readonly Option[], option: string, value: string): string {
   const what = `${nameOf(options, option)}: ${valueName(options, option, value)}`
-  const why = joined([...new Set(reason.rules.map((r) => r.because))])
+  const why = listed([...new Set(reason.rules.map((r) => r.because))])
   if (reason.rules.length === 0) return `${what} is closed${chosenWords(reason, options)}.`
   const note = reason.smallest ? '' : ' (other reasons may be shorter)'
   return `${what} is closed because ${why}${chosenWords(reason, options)}.${note}`
@@ -42,7 +40,7 @@ export function sayReason(reason: Reason, options: readonly Option[], option: st
  */
 export function sayForced(reason: Reason | null, options: readonly Option[]): string {
   if (!reason) return 'set for you'
-  const why = joined([...new Set(reason.rules.map((r) => r.because))])
+  const why = listed([...new Set(reason.rules.map((r) => r.because))])
   return `set for you: ${why}${chosenWords(reason, options)}`
 }
 
@@ -53,7 +51,7 @@ export function sayForced(reason: Reason | null, options: readonly Option[]): st
 export function sayChange(change: Change, options: readonly Option[], option: string, value: string): string {
   const moves = change.moves.map((m) => `${lower(nameOf(options, m.option))} to ${valueName(options, m.option, m.to)}`)
   const own = `${lower(nameOf(options, option))} to ${valueName(options, option, value)}`
-  return `Set ${joined([own, ...moves])}`
+  return `Set ${listed([own, ...moves])}`
 }
 
 /**

@@ -1,4 +1,5 @@
 import { absurd } from '@/core/result/result'
+import { listed } from './count'
 
 /** What the door and the handlers answer when they cannot do what was asked: data, put into words here. */
 export type Problem =
@@ -134,8 +135,7 @@ export const isProblem = (value: unknown): value is Problem =>
   Object.hasOwn(PROBLEM_CODES, value.code)
 
 /** @example sayLost(['feed', 'quality']) // 'its feed and quality are gone' */
-export const sayLost = (lost: readonly string[]): string =>
-  `its ${lost.length > 1 ? `${lost.slice(0, -1).join(', ')} and ` : ''}${lost.at(-1)} ${lost.length > 1 ? 'are' : 'is'} gone`
+export const sayLost = (lost: readonly string[]): string => `its ${listed(lost)} ${lost.length > 1 ? 'are' : 'is'} gone`
 
 /**
  * One sentence that says what is wrong, with the value, and what to do.

@@ -8,7 +8,7 @@ const CARD: BenchCard = {
   ...{ versionId: 'v', presetId: 'p', presetName: 'Otter, Fenland Matte', number: 3, seal: 'XWS60C' },
   ...{ printerName: 'Otter', queueName: 'Otter, photo', paperName: 'Fenland Matte' },
   feed: { name: 'rear stack', loading: ['Fan the sheets.'], message: 'Press the round key', pictureId: null },
-  print: { slipId: 's', printId: 'first', slipNumber: 42, title: 'Fern', leads: 'short' },
+  print: { slipId: 's', printId: 'first', slipNumber: 42, title: 'Fern', sheet: 'A4', leads: 'short' },
   steps: [
     { label: 'Kind', value: 'Matte B', after: [], afresh: false, at: 'dialog' },
     { label: 'How many', value: '1', after: ['Kind'], afresh: true, at: 'dialog' },
@@ -30,6 +30,7 @@ describe('a bench card on the screen', () => {
       '3TopcoatNone',
     ])
     expect(screen.getByText('Press the round key')).toBeTruthy()
+    expect(screen.getByRole('heading', { name: 'Load Fenland Matte, A4, in the rear stack' })).toBeTruthy()
     expect(screen.getByRole('link', { name: 'Slip 42' }).getAttribute('href')).toBe('/slips/s')
     expect(screen.getByRole('link', { name: /A5/ }).getAttribute('href')).toBe('/api/cards/slip/s?print=first')
   })

@@ -22,7 +22,7 @@ export function Card({ card }: { readonly card: BenchCard }) {
   const rows = (where: 'dialog' | 'printer') => (
     <ol className={css.steps} start={where === 'printer' ? at('dialog').length + 1 : 1}>
       {at(where).map(({ step, i }) => (
-        <Step key={step.label} number={i + 1} step={step} tick={ticks[i] ?? 'open'} onTick={(to) => tick(i, to)} />
+        <Step key={i} number={i + 1} step={step} tick={ticks[i] ?? 'open'} onTick={(to) => tick(i, to)} />
       ))}
     </ol>
   )
@@ -45,7 +45,7 @@ export function Card({ card }: { readonly card: BenchCard }) {
             </p>
           ) : null}
           <h2>
-            Load {card.paperName} in the {feed.name}
+            Load {loads(card)} in the {feed.name}
           </h2>
           {feed.pictureId ? (
             // biome-ignore lint/performance/noImgElement: made by the room's own server at its size
@@ -86,6 +86,9 @@ export function Card({ card }: { readonly card: BenchCard }) {
     </>
   )
 }
+
+/** The paper to load, with its size where the print is known. */
+const loads = ({ paperName, print }: BenchCard): string => (print ? `${paperName}, ${print.sheet},` : paperName)
 
 function Step(props: {
   readonly number: number

@@ -5,7 +5,7 @@ import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/
 import { writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
 import { daysLeft } from '@/core/paper/lasts'
-import { KEPT, type Kept } from '@/core/paper/trial'
+import { KEPT } from '@/core/paper/trial'
 import { countOf } from '@/core/words/count'
 import { sayThickness, sayWeight } from '@/core/words/paper'
 import { sayForm } from '@/core/words/paper-form'
@@ -20,7 +20,7 @@ import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { PaperForm } from './paper-forms'
 import css from './papers.module.css'
-import { type TrialChoices, TrialForm } from './trial-form'
+import { named, type TrialChoices, TrialForm } from './trial-form'
 
 /** One paper: what it is, what is left of it, and what was found out about printing on it. */
 export function PaperPage(props: {
@@ -169,7 +169,7 @@ function Trial({ trial: t, now }: { readonly trial: TrialView; readonly now: num
       <Choices
         label={`Trial ${t.number}`}
         value={t.kept}
-        choices={KEPT_CHOICES}
+        choices={named(KEPT)}
         disabled={busy}
         onChange={(kept) =>
           void act('trial.decide', { id: t.id, revision: t.revision, kept }, `Trial ${t.number}: ${kept}.`)
@@ -178,11 +178,6 @@ function Trial({ trial: t, now }: { readonly trial: TrialView; readonly now: num
     </li>
   )
 }
-
-export const KEPT_CHOICES: readonly { readonly value: Kept; readonly label: string }[] = KEPT.map((value) => ({
-  value,
-  label: value,
-}))
 
 /** The paper's white as a patch, with its figures. */
 function White({ white }: { readonly white: NonNullable<Paper['white']> }) {

@@ -21,7 +21,8 @@ export type TrialChoices = {
   readonly runs: PaperDeeds['newest']
 }
 
-const named = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
+/** Words as they are, to choose from. */
+export const named = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
 
 /** What was tried, what was seen, under which light: a note that stays. */
 export function TrialForm({

@@ -3,7 +3,7 @@
 import { Button, Select } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { ActionOutput } from '@/contract/actions'
+import type { ActionOutput } from '@/contract/answers'
 import { differences } from '@/core/preset/differences'
 import type { Settings } from '@/core/preset/settings'
 import { SETTING_NAMES, sayValue, sealOwnOf } from '@/core/words/settings'

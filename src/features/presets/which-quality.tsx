@@ -1,6 +1,6 @@
 'use client'
 
-import { NativeSelect } from '@mantine/core'
+import { Select } from '@mantine/core'
 import { useState } from 'react'
 import { fromMm } from '@/core/length/length'
 import { tradeLength, writeNumber } from '@/core/length/write'
@@ -18,6 +18,8 @@ const FROM = [
   { mm: 1000, says: 'on a wall' },
   { mm: 2500, says: 'across a room' },
 ] as const
+
+const LIST = { size: 'xs', w: 160, allowDeselect: false, comboboxProps: { withinPortal: false } } as const
 
 /** The cheapest quality that cannot be told apart from the finest, for a size and a distance: advice, never a lock. */
 export function WhichQuality(props: {
@@ -48,19 +50,19 @@ export function WhichQuality(props: {
     <section>
       <h2>Which quality</h2>
       <div className={lists.row}>
-        <NativeSelect
-          size="xs"
+        <Select
+          {...LIST}
           label="Size"
           value={size.id}
           data={world.sizes.map((s) => ({ value: s.id, label: s.name }))}
-          onChange={(e) => setSize(e.currentTarget.value)}
+          onChange={(id) => setSize(id ?? size.id)}
         />
-        <NativeSelect
-          size="xs"
+        <Select
+          {...LIST}
           label="Looked at"
           value={String(mm)}
           data={FROM.map((f) => ({ value: String(f.mm), label: `${f.says}, ${tradeLength(fromMm(f.mm), unit)}` }))}
-          onChange={(e) => setDistance(Number(e.currentTarget.value))}
+          onChange={(value) => setDistance(Number(value ?? mm))}
         />
       </div>
       <table className="ruled small">

@@ -7,7 +7,7 @@ import { tradePair } from '@/core/length/write'
 import type { PlainPatch } from '@/core/slip/body'
 import { sayShortDay } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
-import css from './slip.module.css'
+import css from './earlier.module.css'
 
 /** How this picture was printed when it came in before; one press asks for the same again. */
 export function Earlier(props: {
@@ -18,7 +18,7 @@ export function Earlier(props: {
   const { unit, timeZone } = useWays()
   if (props.earlier.length === 0) return null
   return (
-    <section className={css.earlier} aria-label="This picture before">
+    <section className={css.box} aria-label="This picture before">
       <h3>This picture was printed before</h3>
       <ul>
         {props.earlier.map((e) => (

@@ -1,7 +1,6 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { underWay } from '@/contract/prints'
@@ -21,6 +20,7 @@ import { Docket, firstOpen, LINES, type LineName } from './docket'
 import { takenFrom } from './earlier'
 import { PrintActs, whyShut } from './print-acts'
 import { PrintList } from './print-list'
+import { RunsOfSlip } from './runs-of-slip'
 import { useSaveFile } from './save-file'
 import { titleFrom } from './sentences'
 import css from './slip.module.css'
@@ -283,21 +283,5 @@ export function SlipDesk(page: SlipPage) {
         }}
       />
     </div>
-  )
-}
-
-function RunsOfSlip({ runs }: { readonly runs: SlipPage['runs'] }) {
-  return (
-    <section className={css.runs} aria-label="Runs">
-      <span className="soft">Printed: </span>
-      {runs.map((r, i) => (
-        <span key={r.id}>
-          {i > 0 ? ', ' : ''}
-          <Link href={`/log/${r.id}`}>
-            run {r.number}, {r.outcome}
-          </Link>
-        </span>
-      ))}
-    </section>
   )
 }

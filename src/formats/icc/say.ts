@@ -1,3 +1,4 @@
+import { listed } from '@/core/words/count'
 import type { IccProfile } from './profile'
 
 const CLASSES: Readonly<Record<string, string>> = {
@@ -28,9 +29,6 @@ export function whyNot(p: IccProfile): string | null {
   return null
 }
 
-const list = (items: readonly string[]): string =>
-  items.length < 2 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`
-
 /**
  * What a profile is, in sentences: of what, which values, what it can, its white, its rights.
  * @example sayProfile(PROFILE)[0] // 'Of a printer, RGB to Lab, version 4.3.'
@@ -40,11 +38,11 @@ export function sayProfile(p: IccProfile): readonly string[] {
   return [
     `Of ${kindOf(p)}, ${SPACES[p.space] ?? p.space} to ${p.pcs}, version ${p.version}.`,
     p.toDevice.length > 0
-      ? `Tables for ${list(p.toDevice)}${p.toDevice.includes(p.intent) || p.intent === 'absolute colorimetric' ? '' : `; none for ${p.intent}, which its header names`}.`
+      ? `Tables for ${listed(p.toDevice)}${p.toDevice.includes(p.intent) || p.intent === 'absolute colorimetric' ? '' : `; none for ${p.intent}, which its header names`}.`
       : 'No tables to device values.',
     ...(p.curves.length > 0
       ? [
-          `Curves: ${list(p.curves.map((c) => (c.kind === 'gamma' ? `${c.tag} a power of ${c.gamma.toFixed(2)}` : `${c.tag} of ${c.entries} entries`)))}.`,
+          `Curves: ${listed(p.curves.map((c) => (c.kind === 'gamma' ? `${c.tag} a power of ${c.gamma.toFixed(2)}` : `${c.tag} of ${c.entries} entries`)))}.`,
         ]
       : []),
     white ? `White X ${white.x.toFixed(3)}, Y ${white.y.toFixed(3)}, Z ${white.z.toFixed(3)}.` : 'It names no white.',

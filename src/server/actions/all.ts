@@ -1,5 +1,6 @@
 import type { z } from 'zod'
-import type { ActionName, ActionOutput, INPUTS } from '@/contract/actions'
+import type { ActionName, INPUTS } from '@/contract/actions'
+import type { ActionOutput } from '@/contract/answers'
 import type { Ready } from '@/server/door/door'
 import { carryPreset } from './carry'
 import { checkFile, moreSheets, readSheets, solve, startCheck, withdrawCheck } from './edge-checks'
@@ -25,16 +26,14 @@ import {
   deletePrinter,
   editPrinter,
   logUpkeep,
-  putBack,
   retirePrinter,
-  saveFeed,
-  saveQueue,
   setBlack,
   setGoodFor,
   setLoad,
 } from './printers'
 import { cancelPrint, settlePrint, startPrint } from './prints'
 import { bindProfile, retireProfile } from './profiles'
+import { putBack, saveFeed, saveQueue } from './queues'
 import { logReadBack, settleReadBack } from './read-backs'
 import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreScreen, restoreSize } from './restoring'
 import { editRoom, setTariff, setUp } from './room'

@@ -1,4 +1,4 @@
-import { eq, or } from 'drizzle-orm'
+import { and, eq, isNull, or } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { presetFileSchema, printerFileSchema, readExchange, sayExchange } from '@/contract/exchange'
 import { differences } from '@/core/preset/differences'
@@ -27,7 +27,7 @@ import { printerFile, printerText } from '@/server/stores/exchange'
 import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue, readSettings } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
-import { ruleProblems } from './printers'
+import { ruleProblems } from './queues'
 
 /** Ids of a file as this room has them; what it cannot know is null. */
 type Mapped = (option: string, id: string) => string | null
@@ -195,7 +195,7 @@ function settle(
     db
       .select()
       .from(profiles)
-      .where(eq(profiles.name, names.profile ?? ''))
+      .where(and(eq(profiles.name, names.profile ?? ''), isNull(profiles.unfit)))
       .get()
   if (!profile) return { missing: `the profile ${names.profile}` }
   return {

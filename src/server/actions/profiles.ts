@@ -27,7 +27,7 @@ export const importProfile = action({
   input: z.object({
     name: z.string().transform(plainFileName),
     received: receivedSchema,
-    seal: z.string().max(12).nullable(),
+    seal: z.string().min(1).max(12).nullable(),
   }),
   async prepare({ name, received }, { folder }) {
     const refuse = async (why: string): Promise<Result<never, Problem>> => {

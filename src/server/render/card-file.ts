@@ -9,6 +9,10 @@ import { widthOf } from './letters'
 import { pdfWork } from './resolve'
 import { makePdf } from './work'
 
+/** What the file of a card is saved as. */
+export const cardName = ({ print, presetName, number }: BenchCard): string =>
+  print ? `card slip ${print.slipNumber}.pdf` : `card ${presetName} ${number}.pdf`
+
 /** An address as a QR code (ISO/IEC 18004), error correction M. */
 function codeOf(address: string): Modules {
   const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' })
@@ -27,13 +31,12 @@ export async function cardFile(
 ): Promise<Result<Uint8Array, Problem>> {
   const picture = readPicture(db, card.feed.pictureId)
   const shown = picture && { id: picture.id, size: { width: picture.width, height: picture.height } }
-  const name = `card ${card.presetName} ${card.number}`
   const work = await pdfWork(db, folder, {
     page: cardPage(card, codeOf(address), shown, widthOf),
     pictures: picture ? [{ id: picture.id, convert: 'nothing' }] : [],
     target: null,
     about: { title: `Bench card: ${card.presetName}, version ${card.number}`, subject: card.seal, grey: false },
-    name,
+    name: cardName(card),
   })
   return work.ok ? makePdf(work.value, () => {}) : work
 }

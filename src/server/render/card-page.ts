@@ -112,7 +112,10 @@ function bodyOf(
   const column = new Column(from, measure)
   column.rule(300)
   column.space(500)
-  column.text(`Load ${card.paperName} in the ${card.feed.name}`, step * 1.15)
+  column.text(
+    `Load ${card.paperName}${card.print ? `, ${card.print.sheet},` : ''} in the ${card.feed.name}`,
+    step * 1.15,
+  )
   const top = column.y + 1200
   const aside = picture ? 40_000 * scale : 0
   for (const says of card.feed.loading) column.text(says, small, MARGIN, RIGHT - aside - (aside > 0 ? 3000 : 0))

@@ -55,7 +55,7 @@ describe('a bench card', () => {
     expect(said(card).length).toBeGreaterThan(6)
     expect(card).toMatchObject({
       value: {
-        print: { slipNumber: slip.number, title: 'Fern', leads: 'short' },
+        print: { slipNumber: slip.number, title: 'Fern', sheet: 'A4', leads: 'short' },
         feed: { message: '“Set paper”: press the round key', loading: [expect.any(String), expect.any(String)] },
       },
     })

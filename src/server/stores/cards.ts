@@ -27,9 +27,11 @@ export function slipCard(db: Db, slipId: string, printId: string | null, now: nu
   const pictures = picturesOf(db, slip.body)
   const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
   const { sheet } = outcomeOf(facts)
-  return cardOf(db, print.versionId, known, printSays(facts), {
+  const says = printSays(facts)
+  return cardOf(db, print.versionId, known, says, {
     ...{ slipId: slip.id, printId: print.id, slipNumber: slip.number },
     title: slip.body.title || `Slip ${slip.number}`,
+    sheet: says.size,
     leads: sheet ? sheet.fit.leads : null,
   })
 }

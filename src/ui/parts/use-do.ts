@@ -2,7 +2,8 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { ActionInput, ActionName, ActionOutput } from '@/contract/actions'
+import type { ActionInput, ActionName } from '@/contract/actions'
+import type { ActionOutput } from '@/contract/answers'
 import { call } from '@/contract/call'
 import type { Problem } from '@/core/words/problems'
 import { tell, tellProblem } from './tell'

@@ -15,9 +15,9 @@ export function PresetFields(props: {
   readonly newer: { readonly versionId: string; readonly number: number; readonly changes: string } | null
   /** why a preset cannot print this slip as it stands, by version id; absent: it can */
   readonly closed: ReadonlyMap<string, string>
-  /** what the print says, for the steps of the queue’s own dialog */
   /** where the card of this print is */
   readonly cardHref: string
+  /** what the print says, for the steps of the queue’s own dialog */
   readonly print: PrintSays
   readonly onVersion: (id: string) => void
 }) {

@@ -16,5 +16,6 @@ export default async function Page({ params, searchParams }: Params) {
   if (!preset || !versionId) notFound()
   const card = versionCard(room(), versionId, Date.now())
   if (!card.ok) return <NoCard problem={card.problem} back={`/presets/${preset.id}`} />
-  return <Card key={versionId} card={card.value} />
+  // what was ticked was ticked for these very values
+  return <Card key={JSON.stringify(card.value.steps)} card={card.value} />
 }

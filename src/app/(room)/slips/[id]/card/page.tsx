@@ -12,5 +12,6 @@ export default async function Page({ params, searchParams }: Params) {
   const { id } = await params
   const card = slipCard(room(), id, (await searchParams).print ?? null, Date.now())
   if (!card.ok) return <NoCard problem={card.problem} back={`/slips/${id}`} />
-  return <Card key={`${id} ${card.value.versionId}`} card={card.value} />
+  // what was ticked was ticked for these very values
+  return <Card key={JSON.stringify(card.value.steps)} card={card.value} />
 }

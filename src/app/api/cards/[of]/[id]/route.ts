@@ -1,6 +1,6 @@
 import { sayProblem } from '@/core/words/problems'
 import { room, roomFolder } from '@/server/db/open'
-import { cardFile } from '@/server/render/card-file'
+import { cardFile, cardName } from '@/server/render/card-file'
 import { slipCard, versionCard } from '@/server/stores/cards'
 
 /** A bench card as an A5 page for the wall. */
@@ -19,18 +19,17 @@ export async function GET(
         : null
   if (!card) return new Response('There are cards of versions and of slips.', { status: 404 })
   if (!card.ok) return new Response(sayProblem(card.problem), { status: 404 })
-  const { print, presetId, versionId, presetName, number } = card.value
+  const { print, presetId, versionId } = card.value
   const path = print
     ? `/slips/${print.slipId}/card?print=${print.printId}`
     : `/presets/${presetId}/card?version=${versionId}`
   const host = request.headers.get('host') ?? url.host
   const file = await cardFile(room(), roomFolder(), card.value, `${url.protocol}//${host}${path}`)
   if (!file.ok) return new Response(sayProblem(file.problem), { status: 500 })
-  const name = print ? `card slip ${print.slipNumber}.pdf` : `card ${presetName} ${number}.pdf`
   return new Response(file.value as BodyInit, {
     headers: {
       'content-type': 'application/pdf',
-      'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(cardName(card.value))}`,
     },
   })
 }

@@ -1,0 +1,135 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
+import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
+import { fromMm, um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import { done, hearing, show } from '../../../test/interface'
+import { PaperPage } from './paper-page'
+
+const DAY = 86_400_000
+const id = (n: number): string => `01a00000-0000-7000-8000-00000000000${n}`
+const [P, Q, H, R, D] = [id(1), id(2), id(3), id(4), id(5)]
+const STOCK = {
+  ...{ id: 's', paperId: 'p', kind: 'sheet' as const, width: fromMm(210), length: fromMm(297), pack: 50 },
+  ...{ price: minor(2900), count: 30, rolls: [], revision: 1 },
+}
+const PAPER: Paper = {
+  ...{ id: P, number: 1, maker: 'Mill at Low Fen', name: 'Fenland Matte', surface: 'matte', weight: 210 },
+  ...{ thickness: um(240), white: { l: 95.6, a: 0.5, b: -1.8 }, note: '', revision: 3, stocks: [STOCK] },
+}
+const trial = (number: number, more: Partial<TrialView>): TrialView => ({
+  ...{ id: `t${number}`, number, at: 40 * DAY, by: 'Perrin', revision: 1, queueId: Q, queueName: 'Otter, photo' },
+  ...{ mediaSettingId: 'b', mediaSettingName: 'Matte B', run: null, printed: 'moons', light: 'viewing booth' },
+  ...{ screenName: null, seen: 'even', kept: 'kept', flaws: [] },
+  ...more,
+})
+const RUN = { id: R, number: 7, at: 39 * DAY, title: 'Fern', outcome: 'good', queueId: Q }
+const DEEDS: PaperDeeds = { days: 90, good: 21, spoiled: 2, mm2: 5e6, used: { s: 90 }, newest: [RUN] }
+const QUEUES = [
+  {
+    id: Q,
+    name: 'Otter, photo',
+    mediaSettings: [
+      { id: 'a', name: 'Matte A' },
+      { id: 'b', name: 'Matte B' },
+    ],
+  },
+  { id: H, name: 'Heron', mediaSettings: [{ id: 'roll', name: 'Roll matte' }] },
+]
+const SCREEN: ScreenView = { id: D, number: 1, name: 'Desk', note: '', revision: 1, newest: null }
+const page = (trials: readonly TrialView[]) =>
+  show(
+    <PaperPage
+      {...{ paper: PAPER, trials, deeds: DEEDS, queues: QUEUES, screens: [SCREEN] }}
+      presets={[{ id: 'x', name: 'Otter, Fenland Matte', number: 3 }]}
+      now={40 * DAY}
+    />,
+  )
+const row = (name: RegExp): readonly (string | null)[] =>
+  within(screen.getByRole('row', { name }))
+    .getAllByRole('cell')
+    .map((c) => c.textContent)
+
+describe('a paper’s page', () => {
+  it('says which media setting was kept last on each queue, and what speaks against it', () => {
+    page([
+      trial(3, { kept: 'not kept', mediaSettingName: 'Matte A' }),
+      trial(2, { flaws: [{ code: 'not dry', hours: 2, needs: 24 }] }),
+      trial(1, { mediaSettingName: 'Plain' }),
+    ])
+    expect(row(/^Otter/)).toEqual(['Matte B', expect.stringMatching(/^trial 2: judged 2 hours after printing/)])
+    expect(row(/^Heron/)).toEqual(['', 'not tried'])
+  })
+  it('tried and never kept is said', () => {
+    page([trial(1, { kept: 'not decided' }), trial(2, { kept: 'not kept' })])
+    expect(row(/^Otter/)).toEqual(['', '2 trials, none kept'])
+  })
+  it('says how long what is left lasts, its white, and what prints on it', () => {
+    page([])
+    expect(screen.getByText(/about 4 weeks/).textContent).toMatch(/29\.00\sEUR for 50/)
+    expect(screen.getByText(/White: L\* 95\.6, a\* 0\.5, b\* −1\.8/)).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'Otter, Fenland Matte 3' }).getAttribute('href')).toBe('/presets/x')
+    expect(screen.getByText(/21 good prints, 2 spoiled, 5\.0 m²/)).toBeTruthy()
+  })
+  it('whether a trial is kept is decided on its line', async () => {
+    const asked = hearing(done({ revision: 2 }))
+    page([trial(1, { kept: 'not decided' })])
+    fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Trial 1' })).getByRole('radio', { name: 'kept' }))
+    await waitFor(() =>
+      expect(asked).toEqual([{ action: 'trial.decide', body: { id: 't1', revision: 1, kept: 'kept' } }]),
+    )
+  })
+})
+
+describe('a new trial', () => {
+  const open = async () => {
+    const asked = hearing(done({ id: 'n', number: 1, flaws: 0 }))
+    page([])
+    fireEvent.click(screen.getByRole('button', { name: 'Log a trial' }))
+    const dialog = within(await screen.findByRole('dialog'))
+    const choose = async (list: string, option: RegExp): Promise<void> => {
+      fireEvent.click(dialog.getByRole('combobox', { name: list }))
+      fireEvent.click(await dialog.findByRole('option', { name: option, hidden: true }))
+    }
+    const send = (): void => void fireEvent.click(dialog.getByRole('button', { name: 'Log trial' }))
+    const seen = (text: string): void =>
+      void fireEvent.change(dialog.getByLabelText('What was seen'), { target: { value: text } })
+    return { asked, dialog, choose, send, seen }
+  }
+  it('wants to know what was seen and with which setting', async () => {
+    const { asked, dialog, send } = await open()
+    send()
+    expect(await dialog.findByText('Say what was seen.')).toBeTruthy()
+    expect(dialog.getByText('Choose one.')).toBeTruthy()
+    expect(asked).toEqual([])
+  })
+  it('of a run of that queue is sent with its light and screen', async () => {
+    const { asked, dialog, choose, send, seen } = await open()
+    await choose('Media setting', /^Matte B/)
+    await choose('Print', /^run 7/)
+    expect(dialog.queryByLabelText('What was printed')).toBeNull()
+    fireEvent.click(dialog.getByRole('radio', { name: 'room lamps' }))
+    await choose('Beside the screen', /^Desk/)
+    seen('two more steps')
+    send()
+    await waitFor(() =>
+      expect(asked[0]?.body).toMatchObject({
+        ...{ paperId: P, queueId: Q, mediaSettingId: 'b', runId: R, light: 'room lamps', screenId: D },
+        ...{ seen: 'two more steps', kept: 'not decided', printedAt: null },
+      }),
+    )
+  })
+  it('another queue has other settings and runs: what was chosen of the first is gone', async () => {
+    const { asked, dialog, choose, send, seen } = await open()
+    await choose('Media setting', /^Matte B/)
+    await choose('Print', /^run 7/)
+    await choose('Queue', /^Heron/)
+    expect(dialog.getByLabelText('What was printed')).toBeTruthy()
+    seen('flat')
+    send()
+    expect(await dialog.findByText('Choose one.')).toBeTruthy()
+    await choose('Media setting', /^Roll matte/)
+    send()
+    await waitFor(() => expect(asked[0]?.body).toMatchObject({ queueId: H, mediaSettingId: 'roll', runId: null }))
+  })
+})
