@@ -56,8 +56,8 @@ export type CardStep = {
  */
 export function cardSteps(walk: DialogWalk, print: PrintSays | null): readonly CardStep[] {
   const stepped = walk.lines.map((l) => l.of)
-  // a print's own values that no step sets; of a darkness of nothing nothing has to be set
-  const own = PRINT_STEPS.filter((p) => !stepped.includes(p) && (p !== 'darkness' || print?.[p] !== '0'))
+  // a print's own values that no step sets; of a darkness of 0 nothing has to be set
+  const own = PRINT_STEPS.filter((p) => !stepped.includes(p) && print?.[p] !== '0')
   const elsewhere = [
     ...(print ? own.map((p) => ({ name: p.charAt(0).toUpperCase() + p.slice(1), value: print[p] })) : []),
     ...walk.without,

@@ -100,6 +100,8 @@ describe('a profile, read whole', () => {
     expect(why(put(PRINTER, [white + 8, 0xffff_0000]))).toBe('the tag wtpt lies beyond the end')
     expect(why(put(PRINTER, [white + 8, 4]))).toBe('the tag wtpt has 4 bytes; the least is 8')
     expect(why(put(PRINTER, [white + 4, offsetOf(PRINTER, 'cprt') + 4]))).toBe('the tags cprt and wtpt overlap')
+    // by the least that can be: it has 28 bytes, and the next begins four before its end
+    expect(why(put(PRINTER, [white + 4, offsetOf(PRINTER, 'cprt') + 24]))).toBe('the tags cprt and wtpt overlap')
     // two tags may share one place
     const shared = put(PRINTER, [entry(PRINTER, 'A2B1') + 4, offsetOf(PRINTER, 'A2B0')])
     expect(why(shared)).toBe('read')

@@ -145,6 +145,16 @@ describe('the room', () => {
       ...{ usualCopies: 6, edgeCheckDays: 90 },
       ...patch,
     })
+  it('saved from an older page comes back as the form has it, to stand beside what was typed', async () => {
+    const { room } = await withMember()
+    await edit(room, { name: 'Ours' })
+    expect(await edit(room, { revision: 1 })).toMatchObject({
+      problem: {
+        code: 'stale',
+        current: { name: 'Ours', currency: 'EUR', exponent: 2, stopPpi: 90, usualCopies: 6, dryHours: 24 },
+      },
+    })
+  })
   it('may change its currency until the first charge, its time zone always', async () => {
     const { room, log } = await withMember()
     expect(await edit(room, { currency: 'SEK' })).toMatchObject({ ok: true })

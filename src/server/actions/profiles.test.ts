@@ -1,10 +1,14 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { Readable } from 'node:stream'
 import { describe, expect, it } from 'vitest'
+import type { Settings } from '@/core/preset/settings'
 import { sayProblem } from '@/core/words/problems'
 import { sayFileColour } from '@/core/words/settings'
+import { newId } from '@/server/db/ids'
 import { filePath, receive } from '@/server/files/files'
+import { presetFile } from '@/server/stores/exchange'
 import { listProfiles, presetWorld } from '@/server/stores/preset-world'
+import { gateOfQueue } from '@/server/stores/presets'
 import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
 import { gammaCurve, greyProfile } from '../../../test/icc'
 import { TestRoom } from '../../../test/room'
@@ -88,6 +92,25 @@ describe('a profile', () => {
     expect(listProfiles(room.db)[0]?.unfit).toMatch(why)
     expect(listProfiles(room.db)[0]?.about.length).toBeGreaterThan(2)
     expect(presetWorld(room.db).profiles).toEqual([])
+    // nor can it be named all the same, or come in by the name that a preset's file says
+    const [id, name] = [room.one<string>('select id from profiles'), room.one<string>('select name from profiles')]
+    const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
+    if (!file) throw new Error('there is a version')
+    const to = (profileId: string) => ({
+      ...file.settings,
+      ...{ printerColour: 'off', fileColour: { kind: 'profile', profileId, intent: 'relative', blackPoint: true } },
+    })
+    const says = gateOfQueue(room.db, file.settings.queueId)
+      ?.of(to(id) as Settings)
+      .map((f) => f.code)
+    expect(says).toContain('gone')
+    const text = JSON.stringify({
+      ...file,
+      name: 'Other',
+      settings: to(newId()),
+      names: { ...file.names, profile: name },
+    })
+    expect(await room.act(ACTIONS['preset.import'], { text })).toMatchObject({ ok: false })
   })
   it.each([
     [

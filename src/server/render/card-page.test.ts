@@ -70,7 +70,12 @@ describe('the card as a page', () => {
   })
   it('a picture of how it is loaded keeps its shape, and nothing lies on it', () => {
     const picture = { id: 'q', size: { width: 800, height: 400 } }
-    const { items } = cardPage(card(3), NO_CODE, picture, measure)
+    const { feed } = card(3)
+    const long = {
+      ...feed,
+      loading: ['Lay the sheet along the right-hand rule, printed side up, and hold it. '.repeat(4)],
+    }
+    const { items } = cardPage(card(3, { feed: long }), NO_CODE, picture, measure)
     const part = items.find((i) => i.kind === 'picture')
     if (part?.kind !== 'picture') throw new Error('no picture')
     expect(part.window.w / part.window.h).toBeCloseTo(2, 5)
