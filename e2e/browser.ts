@@ -135,8 +135,15 @@ export async function says(page: Page, text: string | RegExp, timeout = 10_000):
     await page.waitForFunction((s) => new RegExp(s).test(document.body.innerText), { timeout }, source)
   } catch {
     const there = await page.evaluate(() => {
-      const dialog = document.querySelector<HTMLElement>('[role=dialog]')
-      return `${dialog ? `(dialog) ${dialog.innerText}\n` : ''}${document.body.innerText.slice(0, 3000)}`
+      const dialogs = [...document.querySelectorAll<HTMLElement>('[role=dialog]')].map((d) => {
+        const typed = [...d.querySelectorAll('textarea')].map((t) => `“${t.value}”`).join(' ')
+        return `(dialog${d.querySelector('[data-loading]') ? ', busy' : ''}) ${d.innerText} ${typed}\n`
+      })
+      const asked = performance
+        .getEntriesByType('resource')
+        .filter((e) => e.name.includes('/api/'))
+        .map((e) => `${new URL(e.name).pathname} ${Math.round(e.duration)} ms`)
+      return `${dialogs.join('')}(asked) ${asked.slice(-5).join(', ')}\n${document.body.innerText.slice(0, 3000)}`
     })
     throw new Error(`the page never said ${text}; it says:\n${there}`)
   }

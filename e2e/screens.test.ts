@@ -243,6 +243,12 @@ describe('ways of a screen', () => {
     const errors: string[] = []
     page.on('console', (m) => m.type() === 'error' && errors.push(m.text()))
     page.on('pageerror', (e) => errors.push(String(e)))
+    // what the policy stops is no error where it is caught
+    await page.evaluateOnNewDocument(() =>
+      document.addEventListener('securitypolicyviolation', (e) =>
+        console.error(`${location.pathname}: ${e.effectiveDirective} stopped ${e.blockedURI}`),
+      ),
+    )
     for (const [, path] of SCREENS) {
       await page.goto(inject('address') + path(), { waitUntil: 'load' })
       await new Promise((r) => setTimeout(r, 250))

@@ -410,6 +410,7 @@ describe('the room', () => {
     page([1000, 1250])
     expect(screen.getByText(/is 0\.60\sEUR less than paper and ink cost/)).toBeTruthy()
     expect(screen.getByRole('cell', { name: 'not known' })).toBeTruthy()
+    expect(screen.getByRole('rowheader', { name: 'the beginning' })).toBeTruthy()
   })
 })
 

@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import type { BenchCard } from '@/contract/views/card'
 import { done, hearing, show } from '../../../test/interface'
@@ -71,5 +71,19 @@ describe('a bench card on the screen', () => {
     right('Kind')
     fireEvent.click(press())
     await waitFor(() => expect(asked[0]?.body.found).toEqual([]))
+  })
+  it('is logged once, however quickly it is pressed', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    show(<Card card={CARD} />)
+    for (const label of ['Kind', 'How many', 'Topcoat']) right(label)
+    const button = press()
+    // as fast as a hand can be: before anything is drawn anew
+    act(() => {
+      button.click()
+      button.click()
+      button.click()
+    })
+    await waitFor(() => expect(screen.getByRole('status').textContent).toBe('0 of 3 looked at'))
+    expect(asked).toHaveLength(1)
   })
 })

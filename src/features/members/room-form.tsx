@@ -231,7 +231,7 @@ function Before({ tariffs, now }: { readonly tariffs: readonly DatedTariff[]; re
         <tbody>
           {tariffs.map((t) => (
             <tr key={t.id}>
-              <th scope="row">{sayShortDay(t.from, timeZone, now)}</th>
+              <th scope="row">{t.from === 0 ? 'the beginning' : sayShortDay(t.from, timeZone, now)}</th>
               <td className="number">{t.paperPercent}</td>
               <td className="number">{t.inkPer100Ml === null ? 'not known' : writeMoney(t.inkPer100Ml, currency)}</td>
               <td className="number">{writeMoney(t.roomShare, currency)}</td>

@@ -51,7 +51,7 @@ export function TrialForm({
   return (
     <Form form={form} submit="Log trial">
       <FormGroup name="Tried">
-        <div className={lists.row}>
+        <div className={lists.fields}>
           <FormSelect
             field={{
               ...queueField,
@@ -77,7 +77,7 @@ export function TrialForm({
           }))}
         />
         {form.values.runId === null ? (
-          <div className={lists.row}>
+          <div className={lists.fields}>
             <FormText field={form.at('printed')} label="What was printed" />
             <FormWhen field={form.at('printedAt')} label="When" empty="not known" />
           </div>

@@ -57,7 +57,7 @@ type FieldsOf<V extends object, R extends Row, I, O> = {
   readonly row: R | null
   /** what the fields begin with, and after somebody else's change: what they would begin with now */
   readonly values: (row: R | null) => V
-  /** what is sent; left away: the values as they are */
+  /** what is sent */
   readonly input: (values: V, row: R | null) => I | Promise<I>
   readonly schema: z.ZodType
   /** the fields' own schema and what it is asked about, when they are only a part of what is sent */
@@ -155,6 +155,10 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
     setRefused(null)
     try {
       await attempt()
+    } catch (error) {
+      // a fault of the page itself: a press is never answered by nothing
+      console.error(error)
+      setRefused(`This page failed at it (${String(error)}). Load it again, and look whether it was saved.`)
     } finally {
       sending.current = false
       setBusy(false)

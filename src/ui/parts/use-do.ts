@@ -1,7 +1,7 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { ActionInput, ActionName } from '@/contract/actions'
 import type { ActionOutput } from '@/contract/answers'
 import { call } from '@/contract/call'
@@ -16,13 +16,19 @@ export function useDo() {
   const router = useRouter()
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<Problem | null>(null)
+  /** what is on its way: pressed again before it is answered, it is not done twice */
+  const running = useRef(new Set<string>())
   const act = async <N extends ActionName>(
     action: N,
     input: ActionInput<N>,
     done?: string,
   ): Promise<ActionOutput[N] | null> => {
+    const same = JSON.stringify([action, input])
+    if (running.current.has(same)) return null
+    running.current.add(same)
     setBusy(true)
     const result = await call(action, input)
+    running.current.delete(same)
     setBusy(false)
     setProblem(result.ok ? null : result.problem)
     if (!result.ok) {
