@@ -260,30 +260,35 @@ describe('stock of a paper', () => {
     press('Write it down')
     await waitFor(() => expect(asked[1]?.body).toMatchObject({ kind: 'corrected', delta: -600_000 }))
   })
+  const BOOKS = { prices: {}, ledgers: {}, used: { days: 90, of: {} }, now: 0 } as const
   it('what is low is said before all papers: few sheets, or nothing on rolls but a rest', () => {
     const roll: Stock = { ...STOCK, id: 't', kind: 'roll', width: fromMm(610), length: fromMm(26_000), count: 0 }
-    const low = (...stocks: readonly Stock[]): string | null => {
-      const { unmount } = show(<Papers papers={[{ ...PAPER, stocks }]} open={null} prices={{}} ledgers={{}} now={0} />)
+    const inUse = (of: Readonly<Record<string, number>>, ...stocks: readonly Stock[]): string | null => {
+      const { unmount } = show(
+        <Papers {...BOOKS} papers={[{ ...PAPER, stocks }]} open={null} used={{ days: 90, of }} />,
+      )
       const line = screen.queryByText(/^Low: /)?.textContent ?? null
       unmount()
       return line
     }
+    const low = (...stocks: readonly Stock[]) => inUse({}, ...stocks)
     const rest = (left: number): Stock => ({ ...roll, rolls: [{ id: 'r', number: 1, left: um(left) }] })
     expect(low(STOCK, { ...STOCK, count: 6 })).toBeNull()
     expect(low({ ...STOCK, count: 5 }, rest(1_900_000))).toBe(
-      'Low: Fenland Matte B4, 5 sheets; Fenland Matte 610 mm roll.',
+      'Low: Fenland Matte B4, 5 sheets; Fenland Matte 610 mm roll, 1.9 m.',
     )
     expect(low(rest(2_000_000), { ...rest(0), count: 1 })).toBeNull()
     expect(low({ ...STOCK, count: -3 })).toBe('Low: Fenland Matte B4, 0 sheets.')
+    // 90 sheets in 90 days: twelve days of it are too few, forty are not
+    expect(inUse({ s: 90 }, { ...STOCK, count: 12 })).toBe('Low: Fenland Matte B4, 12 sheets, about 12 days.')
+    expect(inUse({ s: 90 }, { ...STOCK, count: 40 })).toBeNull()
   })
   it('papers are found by name, maker or surface', () => {
     show(
       <Papers
         papers={[PAPER, { ...PAPER, id: 'q', name: 'Dune Lustre', maker: '', surface: 'lustre' }]}
         open={null}
-        prices={{}}
-        ledgers={{}}
-        now={0}
+        {...BOOKS}
       />,
     )
     expect(screen.getAllByRole('heading', { level: 2 })).toHaveLength(2)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { sayFlaw, sayLasts } from '@/core/words/trial'
-import { daysLeft } from './lasts'
+import { daysLeft, isLow, leftOf } from './lasts'
 import { type JudgingRules, screenFlaws, trialFlaws } from './trial'
 
 const HOUR = 3_600_000
@@ -59,6 +59,21 @@ describe('how long a stock lasts', () => {
     expect(daysLeft(45, 90, 90)).toBe(45)
     expect(daysLeft(-3, 90, 90)).toBe(0)
     expect(daysLeft(10, 0, 90)).toBeNull()
+  })
+  it('counts what is unopened and what is opened, and no debt', () => {
+    const roll = {
+      kind: 'roll',
+      count: 1,
+      length: 10_000_000,
+      rolls: [{ left: 2_000_000 }, { left: 500_000 }],
+    } as const
+    expect([leftOf(roll), leftOf({ ...roll, count: -1 })]).toEqual([12_500_000, 2_500_000])
+    expect([3, -3].map((count) => leftOf({ kind: 'sheet', count, length: 9, rolls: [] }))).toEqual([3, 0])
+  })
+  it('is low below two weeks, and where hardly anything is left', () => {
+    const sheets = { kind: 'sheet', count: 40, length: 0, rolls: [] } as const
+    expect([null, 14, 13.9].map((days) => isLow(sheets, days))).toEqual([false, false, true])
+    expect([5, 6].map((count) => isLow({ ...sheets, count }, null))).toEqual([true, false])
   })
   it('is said no finer than a mean can be', () => {
     expect([null, 0.4, 1, 13, 14, 59, 60, 400, 900].map(sayLasts)).toEqual([

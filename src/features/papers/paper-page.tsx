@@ -4,7 +4,7 @@ import Link from 'next/link'
 import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
 import { writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
-import { daysLeft } from '@/core/paper/lasts'
+import { daysLeft, leftOf } from '@/core/paper/lasts'
 import { KEPT } from '@/core/paper/trial'
 import { countOf } from '@/core/words/count'
 import { sayThickness, sayWeight } from '@/core/words/paper'
@@ -197,11 +197,11 @@ function Shelf({ paper, deeds }: { readonly paper: Paper; readonly deeds: PaperD
     <ul className={css.shelf}>
       {paper.stocks.map((s) => {
         const roll = s.kind === 'roll'
-        const left = roll ? s.count * s.length + s.rolls.reduce((sum, r) => sum + r.left, 0) : s.count
+        const left = leftOf(s)
         return (
           <li key={s.id}>
             <Link href={`/papers?open=${paper.id}`}>{sayForm(s.kind, s.width, s.length, unit)}</Link>:{' '}
-            {roll ? `${writeNumber(left / 1e6, 1)} m` : countOf(Math.max(0, left), 'sheet')}
+            {roll ? `${writeNumber(left / 1e6, 1)} m` : countOf(left, 'sheet')}
             <span className="soft">
               , {sayLasts(daysLeft(left, deeds.used[s.id] ?? 0, deeds.days))}
               {s.price === null

@@ -6,9 +6,11 @@ import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/p
 import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
+import { daysLeft, isLow, leftOf } from '@/core/paper/lasts'
 import { countOf } from '@/core/words/count'
 import { sayThickness, sayWeight } from '@/core/words/paper'
 import { sayForm } from '@/core/words/paper-form'
+import { sayLasts } from '@/core/words/trial'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
@@ -30,7 +32,9 @@ export function Papers({
 }: { readonly papers: readonly Paper[]; readonly open: string | null } & Prices) {
   const [text, setText] = useState(papers.find((p) => p.id === open)?.name ?? '')
   const { unit } = useWays()
-  const low = papers.flatMap((paper) => paper.stocks.filter(isLow).map((stock) => ({ paper, stock })))
+  const low = papers.flatMap((paper) =>
+    paper.stocks.filter((s) => isLow(s, lasts(s, prices.used))).map((stock) => ({ paper, stock })),
+  )
   const shown = papers.filter((p) => holdsText(text, `${p.name} ${p.maker} ${p.surface}`))
   return (
     <>
@@ -43,7 +47,7 @@ export function Papers({
         <SearchBox what="papers" text={text} onText={setText} />
         {low.length > 0 ? (
           <p className="level-caution">
-            Low: {low.map(({ paper, stock }) => `${paper.name} ${lowForm(stock, unit)}`).join('; ')}.
+            Low: {low.map(({ paper, stock }) => `${paper.name} ${lowForm(stock, prices.used, unit)}`).join('; ')}.
           </p>
         ) : null}
         {shown.length === 0 ? <p className="soft">No paper has the name “{text.trim()}”.</p> : null}
@@ -62,8 +66,14 @@ type Prices = {
   readonly prices: Readonly<Record<string, readonly StockPriceEntry[]>>
   /** the newest lines of each roll's ledger, by the roll */
   readonly ledgers: Readonly<Record<string, readonly RollMove[]>>
+  readonly used: Used
   readonly now: number
 }
+
+/** Sheets, or um of roll, that runs took of each stock in so many days, by the stock. */
+type Used = { readonly days: number; readonly of: Readonly<Record<string, number>> }
+
+const lasts = (s: Stock, { days, of }: Used): number | null => daysLeft(leftOf(s), of[s.id] ?? 0, days)
 
 function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
   const { unit } = useWays()
@@ -123,6 +133,7 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
                 stock={s}
                 prices={props.prices[s.id] ?? []}
                 ledgers={props.ledgers}
+                used={props.used}
                 now={props.now}
               />
             ))}
@@ -137,17 +148,20 @@ function StockLine({
   stock: s,
   prices,
   ledgers,
+  used,
   now,
 }: {
   readonly stock: Stock
   readonly prices: readonly StockPriceEntry[]
   readonly ledgers: Prices['ledgers']
+  readonly used: Used
   readonly now: number
 }) {
   const { unit, currency, timeZone } = useWays()
   const [since, before] = prices
   const { act } = useDo()
   const roll = s.kind === 'roll'
+  const days = lasts(s, used)
   return (
     <tr>
       <td className="strong">
@@ -156,8 +170,9 @@ function StockLine({
           ? `Roll, ${tradeLength(s.width, unit)} × ${(s.length / 1e6).toFixed(0)} m`
           : sheetName(s.width, s.length, unit)}
       </td>
-      <td className={isLow(s) ? 'level-caution' : undefined}>
-        {s.count} {roll ? (s.count === 1 ? 'roll' : 'rolls') : s.count === 1 ? 'sheet' : 'sheets'}
+      <td>
+        <span className={isLow(s, days) ? 'level-caution' : undefined}>{countOf(s.count, s.kind)}</span>
+        {days === null ? null : <span className="soft small">, {sayLasts(days)}</span>}
       </td>
       <td>
         {s.rolls.map((r) => (
@@ -202,14 +217,15 @@ function StockLine({
   )
 }
 
-/** Five sheets or fewer, or no roll left and the opened ones below two metres. */
-const isLow = ({ kind, count, rolls }: Stock): boolean =>
-  kind === 'sheet' ? count <= 5 : count <= 0 && rolls.every((r) => r.left < 2_000_000)
-
-const lowForm = (s: Stock, unit: LengthUnit): string =>
-  s.kind === 'roll'
-    ? `${tradeLength(s.width, unit)} roll`
-    : `${sayForm('sheet', s.width, s.length, unit)}, ${countOf(Math.max(0, s.count), 'sheet')}`
+/** `A4, 3 sheets, about 4 days`: what is left, and for how long where that is known. */
+function lowForm(s: Stock, used: Used, unit: LengthUnit): string {
+  const days = lasts(s, used)
+  const left =
+    s.kind === 'roll'
+      ? `${tradeLength(s.width, unit)} roll, ${writeNumber(leftOf(s) / 1e6, 1)} m`
+      : `${sayForm('sheet', s.width, s.length, unit)}, ${countOf(leftOf(s), 'sheet')}`
+  return days === null ? left : `${left}, ${sayLasts(days)}`
+}
 
 /** `B4, 257 × 364 mm`, or the edges alone where no standard size is meant. */
 function sheetName(width: Um, length: Um, unit: LengthUnit): string {

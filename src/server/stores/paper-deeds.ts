@@ -4,12 +4,16 @@ import type { Db } from '@/server/db/open'
 import { presetVersions, rollMoves, rolls, runParts, runs, slips, stockMoves, stocks } from '@/server/db/schema'
 
 const DAY = 86_400_000
+/** days that mean use and outcomes are of */
+export const DEED_DAYS = 90
+/** Since when deeds count. */
+export const deedsFrom = (now: number): number => now - DEED_DAYS * DAY
 /** runs that a trial may be of */
 const NEWEST = 40
 
-/** What was printed on a paper in the last so many days, what that used of each stock, and the newest runs on it. */
-export function paperDeeds(db: Db, paperId: string, now: number, days: number): PaperDeeds {
-  const from = now - days * DAY
+/** What was printed on a paper in the last {@link DEED_DAYS}, what that used of each stock, and the newest runs on it. */
+export function paperDeeds(db: Db, paperId: string, now: number): PaperDeeds {
+  const from = deedsFrom(now)
   const row = db
     .select({
       good: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'good'), 0)`,
@@ -32,16 +36,17 @@ export function paperDeeds(db: Db, paperId: string, now: number, days: number): 
     .orderBy(desc(runParts.at), desc(runs.number))
     .limit(NEWEST)
     .all()
-  return { days, ...(row ?? { good: 0, spoiled: 0, mm2: 0 }), used: usedOf(db, paperId, from), newest }
+  return { days: DEED_DAYS, ...(row ?? { good: 0, spoiled: 0, mm2: 0 }), used: usedSince(db, from, paperId), newest }
 }
 
-/** Sheets, or um of roll, that runs took of each stock since a time. */
-function usedOf(db: Db, paperId: string, from: number): Readonly<Record<string, number>> {
+/** Sheets, or um of roll, that runs took of each stock since a time, by the stock: of one paper, or of all. */
+export function usedSince(db: Db, from: number, paperId?: string): Readonly<Record<string, number>> {
+  const of = paperId === undefined ? undefined : eq(stocks.paperId, paperId)
   const sheets = db
     .select({ id: stocks.id, n: sql<number>`-sum(${stockMoves.delta})` })
     .from(stockMoves)
     .innerJoin(stocks, eq(stocks.id, stockMoves.stockId))
-    .where(and(eq(stocks.paperId, paperId), eq(stockMoves.kind, 'run'), gte(stockMoves.at, from)))
+    .where(and(of, eq(stockMoves.kind, 'run'), gte(stockMoves.at, from)))
     .groupBy(stocks.id)
     .all()
   const lengths = db
@@ -49,7 +54,7 @@ function usedOf(db: Db, paperId: string, from: number): Readonly<Record<string, 
     .from(rollMoves)
     .innerJoin(rolls, eq(rolls.id, rollMoves.rollId))
     .innerJoin(stocks, eq(stocks.id, rolls.stockId))
-    .where(and(eq(stocks.paperId, paperId), eq(rollMoves.kind, 'run'), gte(rollMoves.at, from)))
+    .where(and(of, eq(rollMoves.kind, 'run'), gte(rollMoves.at, from)))
     .groupBy(stocks.id)
     .all()
   return Object.fromEntries([...sheets, ...lengths].map((r) => [r.id, r.n]))

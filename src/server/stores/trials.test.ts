@@ -116,13 +116,13 @@ describe('what a paper has done', () => {
     await room.log(await room.slip({ title: 'Fern' }), 'good', 3)
     await room.log(await room.slip({ title: 'Moon' }), 'spoiled')
     const stockId = room.one<string>('select id from stocks')
-    const deeds = paperDeeds(room.db, paperId, room.now, 90)
+    const deeds = paperDeeds(room.db, paperId, room.now)
     expect(deeds).toMatchObject({ good: 3, spoiled: 1, used: { [stockId]: 4 } })
     expect(deeds.newest.map((r) => [r.title, r.outcome, r.queueId])).toEqual([
       ['Moon', 'spoiled', queueId],
       ...Array.from({ length: 3 }, () => ['Fern', 'good', queueId]),
     ])
-    expect(paperDeeds(room.db, paperId, room.now + 91 * DAY, 90)).toMatchObject({ good: 0, used: {} })
+    expect(paperDeeds(room.db, paperId, room.now + 91 * DAY)).toMatchObject({ good: 0, used: {} })
   })
   it('is printed on by presets in use', async () => {
     const { room, paperId } = await withPaper()

@@ -13,9 +13,6 @@ type Params = { params: Promise<{ id: string }> }
 
 const paperOf = (id: string) => listPapers(room()).find((p) => p.id === id) ?? null
 
-/** days that use and outcomes are of */
-const DAYS = 90
-
 export async function generateMetadata({ params }: Params): Promise<Metadata> {
   return { title: paperOf((await params).id)?.name ?? 'No such paper' }
 }
@@ -35,7 +32,7 @@ export default async function Page({ params }: Params) {
       key={paper.id}
       paper={paper}
       trials={trialsOf(room(), paper.id)}
-      deeds={paperDeeds(room(), paper.id, now, DAYS)}
+      deeds={paperDeeds(room(), paper.id, now)}
       presets={presetsOn(room(), paper.id)}
       queues={queues}
       screens={listScreens(room())}
