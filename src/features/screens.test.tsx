@@ -346,6 +346,32 @@ describe('the rows of a preset', () => {
     fireEvent.click(fold)
     expect(names()).toEqual(before)
   })
+  it('profiles made for the seal come first, then the paper’s; others on request, and the chosen one is never away', () => {
+    const made = ['far', 'paper', 'seal', 'off'].map((id) => ({ id, name: id, seals: [], grey: false }))
+    const with_ = (fileColour: Settings['fileColour']) => (
+      <PresetRows
+        settings={{ ...settings, fileColour }}
+        world={{ ...world, profiles: made }}
+        near={{ seal: 'seal', paper: 'paper' }}
+        frozen={false}
+        onChange={vi.fn()}
+      />
+    )
+    const names = (): readonly (string | null)[] =>
+      within(screen.getByRole('radiogroup', { name: 'File colour' }))
+        .getAllByRole('radio')
+        .map((r) => r.textContent)
+    const to = (profileId: string) => ({ kind: 'profile', profileId, intent: 'relative', blackPoint: true }) as const
+    const { unmount } = show(with_(to('seal')))
+    expect(names()).toEqual(['Untouched', 'To seal', 'To paper'])
+    expect(screen.getByText('made with this seal')).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: '2 others' }))
+    expect(names()).toEqual(['Untouched', 'To seal', 'To paper', 'To far', 'To off'])
+    unmount()
+    show(with_(to('far')))
+    expect(names()).toEqual(['Untouched', 'To seal', 'To paper', 'To far'])
+    expect(screen.queryByText(/^made /)).toBeNull()
+  })
   it('an open value is taken at once', () => {
     const change = vi.fn()
     show(<PresetRows settings={settings} world={world} frozen={false} onChange={change} />)

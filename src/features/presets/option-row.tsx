@@ -5,6 +5,7 @@ import { type ReactNode, useMemo, useState } from 'react'
 import type { Elsewhere } from '@/core/offer/elsewhere'
 import type { OptionState, Options } from '@/core/options/engine'
 import type { Option, Selection } from '@/core/rules/rules'
+import { countOf } from '@/core/words/count'
 import { sayChange, sayForced, sayReason, valueName } from '@/core/words/options'
 import { type Choice, Choices } from '@/ui/parts/choices'
 import css from './preset.module.css'
@@ -13,6 +14,9 @@ import css from './preset.module.css'
 const LONG_REASON = 100
 /** From so many on, closed choices are folded. */
 const MANY_CLOSED = 5
+
+/** 0 comes first, 2 only when somebody asks for it. */
+export type Rank = 0 | 1 | 2
 
 /** One option of a preset: its values, open or closed, with what sets it and what is noted beside it. */
 export function OptionRow(props: {
@@ -27,6 +31,8 @@ export function OptionRow(props: {
   readonly asked: string | null
   readonly frozen: boolean
   readonly notes: readonly string[]
+  /** which values come first, which next, which on request only; left away: all as they stand */
+  readonly rank?: ((value: string) => Rank) | undefined
   readonly onAsk: (value: string | null) => void
   readonly onTake: (selection: Selection) => void
   /** other queues that can do it, by the value’s name */
@@ -44,7 +50,9 @@ export function OptionRow(props: {
       single !== null && single === chosen ? sayForced(engine.whyForced(selection, option.id, single), options) : null,
     [single, engine, selection, option.id, options, chosen],
   )
-  const choices: readonly Choice<string>[] = option.values.map((v) => {
+  const { rank } = props
+  const ranked = rank ? [...option.values].sort((a, b) => rank(a.id) - rank(b.id)) : option.values
+  const choices: readonly Choice<string>[] = ranked.map((v) => {
     const is = state.values.find((s) => s.id === v.id)?.is
     return {
       value: v.id,
@@ -54,11 +62,18 @@ export function OptionRow(props: {
         : { closed: is === 'closed' ? 'Closed: press to see why' : 'Not settled within the step limit' }),
     }
   })
-  const long = option.values.length > 8
   const [all, setAll] = useState(false)
   // many closed ones hide what can be chosen: they wait behind their count
   const away = choices.filter((c) => c.closed && c.value !== chosen && c.value !== asked)
-  const folded = !all && away.length >= MANY_CLOSED ? away : []
+  // and what is seldom meant waits too, as long as there is something that is
+  const seldom = choices.filter((c) => rank?.(c.value) === 2 && c.value !== chosen && c.value !== asked)
+  const folds = [
+    ...(away.length >= MANY_CLOSED ? [{ of: away, says: `${away.length} closed` }] : []),
+    ...(seldom.length > 0 ? [{ of: seldom, says: countOf(seldom.length, 'other') }] : []),
+  ]
+  const folded = new Set(all ? [] : folds.flatMap((f) => f.of))
+  const shownChoices = choices.filter((c) => !folded.has(c))
+  const long = shownChoices.length > 8
   const shown = asked ?? (broken ? chosen : null)
   const pick = (value: string): void => {
     if (state.values.find((v) => v.id === value)?.is === 'open') {
@@ -82,22 +97,22 @@ export function OptionRow(props: {
             allowDeselect={false}
             disabled={frozen}
             value={chosen}
-            data={choices.map((c) => ({ value: c.value, label: c.closed ? `${c.label} (closed)` : c.label }))}
+            data={shownChoices.map((c) => ({ value: c.value, label: c.closed ? `${c.label} (closed)` : c.label }))}
             onChange={(v) => v && pick(v)}
           />
         ) : (
           <Choices
             label={option.name}
             value={chosen}
-            choices={choices.filter((c) => !folded.includes(c))}
+            choices={shownChoices}
             disabled={frozen}
             onChange={pick}
             onClosed={(c) => onAsk(asked === c.value ? null : c.value)}
           />
         )}
-        {!display && !long && away.length >= MANY_CLOSED ? (
+        {!display && folds.length > 0 ? (
           <button type="button" className={css.fold} aria-expanded={all} onClick={() => setAll(!all)}>
-            {all ? 'fewer' : `${away.length} closed`}
+            {all ? 'fewer' : folds.map((f) => f.says).join(', ')}
           </button>
         ) : null}
         {props.extra}

@@ -7,11 +7,14 @@ import type { Settings } from '@/core/preset/settings'
 import type { Selection } from '@/core/rules/rules'
 import { sayRuleProblem } from '@/core/words/options'
 import { Extra } from './option-extras'
-import { OptionRow } from './option-row'
+import { OptionRow, type Rank } from './option-row'
 import css from './preset.module.css'
 import type { PresetWorld } from './types'
 
 type Change = (settings: Settings) => void
+
+/** How near a profile was made, by its id: with the preset's very seal, or with another one on its paper. */
+export type ProfilesNear = Readonly<Record<string, 'seal' | 'paper'>>
 
 /** A queue's options with its rules, compiled once for as long as the queue is looked at. */
 export function useEngine(world: PresetWorld, queueId: string) {
@@ -33,16 +36,29 @@ const roomsOf = ({ queues, papers, profiles, sizes }: PresetWorld) =>
     ...(speaksOfSizes(facts.rules) ? { sizes } : {}),
   }))
 
+/** What is no profile and what was made for the seal comes first, then its paper's; what was made for others on request. */
+const rankOf = (value: string, world: PresetWorld, near: ProfilesNear): Rank =>
+  near[value] === 'paper' ? 1 : near[value] === 'seal' || !world.profiles.some((p) => p.id === value) ? 0 : 2
+
+/** Whether the chosen profile was made for what stands here. */
+function madeFor({ fileColour }: Settings, near: ProfilesNear): readonly string[] {
+  if (fileColour.kind !== 'profile') return []
+  const how = near[fileColour.profileId]
+  return how === 'seal' ? ['made with this seal'] : how === 'paper' ? ['made on this paper, with other settings'] : []
+}
+
 /** The rows of a preset: every value open or closed by the rules of its queue, with the reason and a way to open it. */
 export function PresetRows(props: {
   readonly settings: Settings
   readonly world: PresetWorld
+  /** profiles that were made for the preset's seal or paper; left away: nothing is known of it */
+  readonly near?: ProfilesNear
   readonly frozen: boolean
   readonly onChange: Change
   /** carries the preset to a queue that can do what is closed here; left away: not offered */
   readonly onCarry?: (queueId: string) => void
 }) {
-  const { settings, world, frozen, onChange, onCarry } = props
+  const { settings, world, frozen, onChange, onCarry, near } = props
   const made = useEngine(world, settings.queueId)
   const [asked, setAsked] = useState<{ readonly option: string; readonly value: string } | null>(null)
   const selection = useMemo(() => (made ? selectionOf(settings, made.options) : {}), [made, settings])
@@ -81,9 +97,13 @@ export function PresetRows(props: {
         chosen={selection[id] ?? null}
         asked={asked?.option === id ? asked.value : null}
         frozen={frozen}
-        notes={queue.facts.notes
-          .filter((n) => n.beside === id && n.when.in.includes(selection[n.when.option] ?? ''))
-          .map((n) => n.says)}
+        notes={[
+          ...queue.facts.notes
+            .filter((n) => n.beside === id && n.when.in.includes(selection[n.when.option] ?? ''))
+            .map((n) => n.says),
+          ...(id === 'fileColour' && near ? madeFor(settings, near) : []),
+        ]}
+        rank={id === 'fileColour' && near ? (value) => rankOf(value, world, near) : undefined}
         onAsk={(value) => setAsked(value === null ? null : { option: id, value })}
         onTake={(next) => take(next)}
         others={(value) => elsewhere(roomsOf(world), queue.id, { option: id, value }, settings.paperId)}

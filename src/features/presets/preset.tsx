@@ -23,7 +23,7 @@ import { useWays } from '@/ui/unit/unit'
 import { Against, Despite } from './against'
 import css from './preset.module.css'
 import { CarryForm, Compare, DraftConflict, RenameForm, SealForm } from './preset-acts'
-import { PresetRows } from './preset-rows'
+import { PresetRows, type ProfilesNear } from './preset-rows'
 import { ReadBacks } from './read-backs'
 import type { PresetView, PresetWorld } from './types'
 import { useDraft } from './use-draft'
@@ -43,6 +43,8 @@ export function PresetPage(props: {
   readonly deeds: Deeds
   readonly inkPer100Ml: Minor | null
   readonly readBacks: FoundChanged & { readonly newest: readonly ReadBack[] }
+  /** profiles that were made for what is shown */
+  readonly near: ProfilesNear
   /** what speaks against the draft or newest version as the room is now */
   readonly against: readonly string[]
   /** for comparing */
@@ -136,6 +138,7 @@ export function PresetPage(props: {
             <PresetRows
               settings={settings}
               world={world}
+              near={props.near}
               frozen={busy || preset.retired || conflict !== null}
               onChange={change}
               onCarry={(queueId) => void carry(queueId)}

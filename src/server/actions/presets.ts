@@ -5,7 +5,7 @@ import { settingsSchema } from '@/contract/preset'
 import { queueFactsSchema } from '@/contract/printer'
 import { MUST } from '@/core/gate/gate'
 import { SETTING_ORDER } from '@/core/preset/differences'
-import { sealedText, shortSeal } from '@/core/preset/seal'
+import { shortSeal } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'
 import { bad, ok } from '@/core/result/result'
 import { sayGate } from '@/core/words/gate'
@@ -19,6 +19,7 @@ import { action } from '@/server/door/door'
 import type { Despite } from '@/server/stores/gates'
 import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue } from '@/server/stores/presets'
+import { canonicalOf } from '@/server/stores/seals'
 import { asksWhatCloses } from './asking'
 import { revise, revised } from './rows'
 
@@ -37,14 +38,7 @@ export function sealVersion(
   settings: Settings,
   by: Sealing,
 ): { readonly id: string; readonly number: number; readonly seal: string } {
-  const queue = db.select({ facts: queues.facts }).from(queues).where(eq(queues.id, settings.queueId)).get()
-  const own = queue
-    ? queueFactsSchema
-        .parse(queue.facts)
-        .ownOptions.filter((o) => o.inSeal)
-        .map((o) => o.id)
-    : []
-  const canonical = sealedText(settings, own)
+  const canonical = canonicalOf(db, settings)
   const hash = createHash('sha256').update(canonical).digest()
   const sealHash = hash.toString('hex')
   const last = db

@@ -9,6 +9,7 @@ import { filePath, receive } from '@/server/files/files'
 import { presetFile } from '@/server/stores/exchange'
 import { listProfiles, presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue } from '@/server/stores/presets'
+import { profilesNear } from '@/server/stores/seals'
 import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
 import { gammaCurve, greyProfile } from '../../../test/icc'
 import { TestRoom } from '../../../test/room'
@@ -173,6 +174,22 @@ describe('a profile', () => {
     expect(await room.act(ACTIONS['profile.retire'], { id })).toMatchObject({
       problem: { code: 'needed', where: [`the draft of ${preset.name}`] },
     })
+  })
+  it('is near to settings by their very seal, or by their paper; nothing else of it counts', async () => {
+    const { room, take } = await profiles()
+    const seal = room.one<string>('select seal from preset_versions')
+    const settings: Settings = JSON.parse(room.one<string>('select settings from preset_versions'))
+    const taken = await take(FEN, 'fen.icc', seal)
+    const other = await take(printerProfile('dune, 2026', { gamma: 2.2, black: 0.02, chroma: 0.9 }), 'd.icc', 'ZZZZZZ')
+    const [id, otherId] = [taken, other].map((t) => (t.ok ? t.value.id : ''))
+    expect(profilesNear(room.db, settings)).toEqual({ [id ?? '']: 'seal' })
+    // what no seal covers does not matter; what one covers does
+    const fileColour = { kind: 'profile', profileId: id ?? '', intent: 'relative', blackPoint: true } as const
+    expect(profilesNear(room.db, { ...settings, fileColour })).toEqual({ [id ?? '']: 'seal' })
+    expect(profilesNear(room.db, { ...settings, inkSet: 'another' })).toEqual({ [id ?? '']: 'paper' })
+    expect(profilesNear(room.db, { ...settings, paperId: 'elsewhere' })).toEqual({})
+    expect(await room.act(ACTIONS['profile.bind'], { id: otherId, seal, made: true })).toMatchObject({ ok: true })
+    expect(Object.values(profilesNear(room.db, settings))).toEqual(['seal', 'seal'])
   })
   it('is the keeper’s: a helper takes in none', async () => {
     const { room } = await profiles()

@@ -9,6 +9,7 @@ import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue, presetsWithVersions, readPreset, versionDeeds } from '@/server/stores/presets'
 import { readBacksOf } from '@/server/stores/read-backs'
 import { tariffAt } from '@/server/stores/room'
+import { profilesNear } from '@/server/stores/seals'
 
 type Params = { params: Promise<{ id: string }>; searchParams: Promise<{ version?: string }> }
 
@@ -39,6 +40,7 @@ export default async function Page({ params, searchParams }: Params) {
       preset={preset}
       others={presetsWithVersions(room())}
       world={presetWorld(room())}
+      near={shown ? profilesNear(room(), shown) : {}}
       against={shown ? against(shown) : []}
       deeds={versionDeeds(room(), preset.id)}
       inkPer100Ml={tariffAt(room(), Date.now()).inkPer100Ml}
