@@ -1,3 +1,4 @@
+import { fromMm, um } from '@/core/length/length'
 import type { Light } from '@/core/paper/trial'
 import { ACTIONS } from '@/server/actions/all'
 import type { Db } from '@/server/db/open'
@@ -54,6 +55,25 @@ const READ_BACKS = [
   { queue: 'Otter, photo', paper: 'Fenland Matte', daysAgo: 12, found: [['Fit to page', 'off', 'on']], settled: true },
 ] as const
 
+/** A paper that came in this week: on its way from box to card, one step of it left out. */
+const NEW_PAPER = {
+  ...{ maker: 'Mill at Low Fen', name: 'Sedge Matte 180', surface: 'matte', weight: 180, thickness: um(235) },
+  note: 'A sample pack. Whether it is worth its price is to be found out.',
+}
+
+async function fillNewPaper(act: Do, queueId: string, now: number): Promise<void> {
+  const { id: paperId } = await act(ACTIONS['paper.add'], NEW_PAPER, now - 5 * DAY)
+  const a4 = { width: fromMm(210), length: fromMm(297) }
+  await act(
+    ACTIONS['stock.add'],
+    { paperId, kind: 'sheet', ...a4, pack: 25, price: 1650, count: 25 },
+    now - 5 * DAY + HOUR,
+  )
+  const { id } = await act(ACTIONS['path.begin'], { paperId, queueId }, now - 4 * DAY)
+  const says = 'As thick as Fenland Matte within a hundredth, and that was checked in this feed.'
+  await act(ACTIONS['path.say'], { id, revision: 1, step: 'edges', state: 'skipped', says }, now - 4 * DAY + HOUR)
+}
+
 /** Screens of the room, what was tried on its papers, and cards that were read back. */
 export async function fillKnowHow(act: Do, db: Db, now: number): Promise<void> {
   const one = (sql: string, ...values: readonly unknown[]): string => {
@@ -89,6 +109,7 @@ export async function fillKnowHow(act: Do, db: Db, now: number): Promise<void> {
       now - daysAgo * DAY,
     )
   }
+  await fillNewPaper(act, one('select id from queues where name = ?', 'Otter, photo'), now)
   // each profile was made with what is printed by now
   const made = db.$client
     .prepare(

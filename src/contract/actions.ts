@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { STEP_IDS } from '@/core/paper/path'
 import { KEPT, LIGHTS } from '@/core/paper/trial'
 import { PART_KINDS } from '@/core/printer/parts'
 import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
@@ -207,6 +208,27 @@ export const INPUTS = {
     kept: z.enum(KEPT),
   }),
   'trial.decide': z.object({ ...edited, kept: z.enum(KEPT) }),
+  'path.begin': z.object({ paperId: idSchema, queueId: idSchema }),
+  'path.say': z.object({
+    ...edited,
+    step: z.enum(STEP_IDS),
+    /** open: what was said of it is taken back */
+    state: z.enum(['done', 'skipped', 'open']),
+    says: noteSchema,
+  }),
+  'path.proofs': z.object({
+    ...edited,
+    mediaSettingIds: z
+      .array(z.string().min(1).max(80))
+      .min(1, 'choose at least one')
+      .max(8, 'at most 8')
+      .refine((list) => new Set(list).size === list.length, 'one of them twice'),
+    pictureId: idSchema,
+    sheet: sheetChoiceSchema,
+  }),
+  /** presets that were made for it and whose media setting was not kept are no longer offered */
+  'path.tidy': z.object(edited),
+  'path.end': z.object(edited),
   'read-back.log': z.object({
     versionId: idSchema,
     slipId: idSchema.nullable().default(null),

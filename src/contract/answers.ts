@@ -45,6 +45,12 @@ export type ActionOutput = {
   'screen.restore': Saved
   'trial.add': Numbered & { readonly flaws: number }
   'trial.decide': Saved
+  'path.begin': Made
+  'path.say': Saved
+  /** the slip with a print for each, and what could not be tried: a sentence each */
+  'path.proofs': Saved & { readonly slipId: string; readonly left: readonly string[] }
+  'path.tidy': Saved & { readonly retired: number }
+  'path.end': Saved
   'read-back.log': Made
   'read-back.settle': Made
   'upkeep.log': Made

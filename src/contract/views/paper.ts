@@ -66,6 +66,7 @@ export type PaperDeeds = {
     readonly title: string
     readonly outcome: string
     readonly queueId: string
+    readonly mediaSettingId: string
   }[]
 }
 

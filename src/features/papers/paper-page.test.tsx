@@ -1,4 +1,5 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { useRouter } from 'next/navigation'
 import { describe, expect, it } from 'vitest'
 import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
 import { fromMm, um } from '@/core/length/length'
@@ -23,7 +24,7 @@ const trial = (number: number, more: Partial<TrialView>): TrialView => ({
   ...{ screenName: null, seen: 'even', kept: 'kept', flaws: [] },
   ...more,
 })
-const RUN = { id: R, number: 7, at: 39 * DAY, title: 'Fern', outcome: 'good', queueId: Q }
+const RUN = { id: R, number: 7, at: 39 * DAY, title: 'Fern', outcome: 'good', queueId: Q, mediaSettingId: 'b' }
 const DEEDS: PaperDeeds = { days: 90, good: 21, spoiled: 2, mm2: 5e6, used: { s: 90 }, newest: [RUN] }
 const QUEUES = [
   {
@@ -42,9 +43,11 @@ const page = (trials: readonly TrialView[]) =>
     <PaperPage
       {...{ paper: PAPER, trials, deeds: DEEDS, queues: QUEUES, screens: [SCREEN] }}
       presets={[{ id: 'x', name: 'Otter, Fenland Matte', number: 3 }]}
+      paths={[{ id: 'way', queueId: Q, settled: 3, steps: 7 }]}
       now={40 * DAY}
     />,
   )
+const WAY = '3 of 7 steps'
 const row = (name: RegExp): readonly (string | null)[] =>
   within(screen.getByRole('row', { name }))
     .getAllByRole('cell')
@@ -57,12 +60,12 @@ describe('a paper’s page', () => {
       trial(2, { flaws: [{ code: 'not dry', hours: 2, needs: 24 }] }),
       trial(1, { mediaSettingName: 'Plain' }),
     ])
-    expect(row(/^Otter/)).toEqual(['Matte B', expect.stringMatching(/^trial 2: judged 2 hours after printing/)])
-    expect(row(/^Heron/)).toEqual(['', 'not tried'])
+    expect(row(/^Otter/)).toEqual(['Matte B', expect.stringMatching(/^trial 2: judged 2 hours after printing/), WAY])
+    expect(row(/^Heron/)).toEqual(['', 'not tried', 'Begin'])
   })
   it('tried and never kept is said', () => {
     page([trial(1, { kept: 'not decided' }), trial(2, { kept: 'not kept' })])
-    expect(row(/^Otter/)).toEqual(['', '2 trials, none kept'])
+    expect(row(/^Otter/)).toEqual(['', '2 trials, none kept', WAY])
   })
   it('says how long what is left lasts, its white, and what prints on it', () => {
     page([])
@@ -78,6 +81,17 @@ describe('a paper’s page', () => {
     await waitFor(() =>
       expect(asked).toEqual([{ action: 'trial.decide', body: { id: 't1', revision: 1, kept: 'kept' } }]),
     )
+  })
+})
+
+describe('the way from box to card', () => {
+  it('is begun for a queue, and gone on with where it was left', async () => {
+    const asked = hearing(done({ id: 'new' }))
+    page([])
+    expect(screen.getByRole('link', { name: WAY }).getAttribute('href')).toBe(`/papers/${P}/path/way`)
+    fireEvent.click(screen.getByRole('button', { name: 'Begin the path on Heron' }))
+    await waitFor(() => expect(asked).toEqual([{ action: 'path.begin', body: { paperId: P, queueId: H } }]))
+    await waitFor(() => expect(useRouter().push).toHaveBeenCalledWith(`/papers/${P}/path/new`))
   })
 })
 
@@ -105,7 +119,7 @@ describe('a new trial', () => {
   })
   it('of a run of that queue is sent with its light and screen', async () => {
     const { asked, dialog, choose, send, seen } = await open()
-    await choose('Media setting', /^Matte B/)
+    // what it was printed with is what was tried
     await choose('Print', /^run 7/)
     expect(dialog.queryByLabelText('What was printed')).toBeNull()
     fireEvent.click(dialog.getByRole('radio', { name: 'room lamps' }))

@@ -1,7 +1,10 @@
 'use client'
 
+import { Button } from '@mantine/core'
 import Link from 'next/link'
+import { useRouter } from 'next/navigation'
 import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
+import type { PathLine } from '@/contract/views/path'
 import { writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
 import { daysLeft, leftOf } from '@/core/paper/lasts'
@@ -30,6 +33,8 @@ export function PaperPage(props: {
   readonly presets: readonly { readonly id: string; readonly name: string; readonly number: number }[]
   readonly queues: TrialChoices['queues']
   readonly screens: readonly ScreenView[]
+  /** its ways from box to card, by the queue */
+  readonly paths: readonly PathLine[]
   readonly now: number
 }) {
   const { paper, trials, now } = props
@@ -55,7 +60,7 @@ export function PaperPage(props: {
         <div>
           <section>
             <h2>Which media setting</h2>
-            <Found queues={props.queues} trials={trials} />
+            <Found paperId={paper.id} queues={props.queues} trials={trials} paths={props.paths} />
           </section>
           <section className={lists.section}>
             <h2>Trials</h2>
@@ -101,7 +106,13 @@ export function PaperPage(props: {
 }
 
 /** The setting that was kept last on each queue, and what speaks against how that was judged. */
-function Found({ queues, trials }: { readonly queues: TrialChoices['queues']; readonly trials: readonly TrialView[] }) {
+function Found(props: {
+  readonly paperId: string
+  readonly queues: TrialChoices['queues']
+  readonly trials: readonly TrialView[]
+  readonly paths: readonly PathLine[]
+}) {
+  const { paperId, queues, trials, paths } = props
   return (
     <table className="ruled">
       <thead>
@@ -109,6 +120,7 @@ function Found({ queues, trials }: { readonly queues: TrialChoices['queues']; re
           <th scope="col">Queue</th>
           <th scope="col">Media setting</th>
           <th scope="col">Found</th>
+          <th scope="col">From box to card</th>
         </tr>
       </thead>
       <tbody>
@@ -128,11 +140,46 @@ function Found({ queues, trials }: { readonly queues: TrialChoices['queues']; re
                     ? `${countOf(tried, 'trial')}, none kept`
                     : 'not tried'}
               </td>
+              <td>
+                <PathCell paperId={paperId} queue={q} path={paths.find((p) => p.queueId === q.id) ?? null} />
+              </td>
             </tr>
           )
         })}
       </tbody>
     </table>
+  )
+}
+
+/** How far the paper has come on a queue, or a press that begins it. */
+function PathCell(props: {
+  readonly paperId: string
+  readonly queue: { readonly id: string; readonly name: string }
+  readonly path: PathLine | null
+}) {
+  const { paperId, queue, path } = props
+  const { act, busy } = useDo()
+  const router = useRouter()
+  if (path)
+    return (
+      <Link href={`/papers/${paperId}/path/${path.id}`} className="small">
+        {path.settled === path.steps ? 'all' : path.settled} of {path.steps} steps
+      </Link>
+    )
+  const begin = async (): Promise<void> => {
+    const made = await act('path.begin', { paperId, queueId: queue.id })
+    if (made) router.push(`/papers/${paperId}/path/${made.id}`)
+  }
+  return (
+    <Button
+      size="compact-xs"
+      variant="default"
+      aria-label={`Begin the path on ${queue.name}`}
+      loading={busy}
+      onClick={() => void begin()}
+    >
+      Begin
+    </Button>
   )
 }
 

@@ -30,14 +30,20 @@ export function TrialForm({
   queues,
   screens,
   runs,
+  queueId,
   onDone,
-}: TrialChoices & { readonly paper: Paper; readonly onDone: () => void }) {
+}: TrialChoices & {
+  readonly paper: Paper
+  /** the queue that it begins with; left away: the first */
+  readonly queueId?: string
+  readonly onDone: () => void
+}) {
   const { timeZone } = useWays()
   const form = useRoomForm({
     action: 'trial.add',
     row: null,
     values: () => ({
-      ...{ queueId: queues[0]?.id ?? '', mediaSettingId: '', runId: null as string | null, printed: '' },
+      ...{ queueId: queueId ?? queues[0]?.id ?? '', mediaSettingId: '', runId: null as string | null, printed: '' },
       ...{ printedAt: null as number | null, light: 'viewing booth' as Light, screenId: null as string | null },
       ...{ seen: '', kept: 'not decided' as Kept },
     }),
@@ -48,6 +54,7 @@ export function TrialForm({
   const queue = queues.find((q) => q.id === form.values.queueId)
   const ofQueue = runs.filter((r) => r.queueId === form.values.queueId)
   const queueField = form.at('queueId')
+  const runField = form.at('runId')
   return (
     <Form form={form} submit="Log trial">
       <FormGroup name="Tried">
@@ -68,7 +75,14 @@ export function TrialForm({
           />
         </div>
         <FormSelect
-          field={form.at('runId')}
+          field={{
+            ...runField,
+            // a print was made with one media setting: it is the one that was tried
+            set: (runId) => {
+              const mediaSettingId = runs.find((r) => r.id === runId)?.mediaSettingId
+              form.set({ runId, ...(mediaSettingId ? { mediaSettingId } : {}) })
+            },
+          }}
           label="Print"
           none="one that is not in the log"
           data={ofQueue.map((r) => ({

@@ -17,6 +17,7 @@ import {
   openRoll,
   retirePaper,
 } from './papers'
+import { beginPath, endPath, makeProofs, sayStep, tidyPath } from './paths'
 import { addGroup, addPerson, editPerson, pay, retirePerson, reversePayment } from './people'
 import { takeUntagged } from './pictures'
 import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
@@ -90,6 +91,11 @@ export const ACTIONS: {
   'screen.restore': restoreScreen,
   'trial.add': addTrial,
   'trial.decide': decideTrial,
+  'path.begin': beginPath,
+  'path.say': sayStep,
+  'path.proofs': makeProofs,
+  'path.tidy': tidyPath,
+  'path.end': endPath,
   'read-back.log': logReadBack,
   'read-back.settle': settleReadBack,
   'upkeep.log': logUpkeep,

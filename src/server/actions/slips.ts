@@ -47,7 +47,8 @@ const ownSlip = (memberId: string | null | undefined, { actor }: DoorContext): b
 const mayChange = (input: { readonly id: string; readonly body?: SlipBody }, ctx: DoorContext): boolean =>
   ownSlip(readSlip(ctx.db, input.id)?.body.memberId, ctx) && (!input.body || ownSlip(input.body.memberId, ctx))
 
-function insert(db: Db, body: SlipBody, now: number): { id: string; number: number } {
+/** Makes a slip of a body that points somewhere. */
+export function insertSlip(db: Db, body: SlipBody, now: number): { id: string; number: number } {
   const id = newId()
   const number = nextNumber(db, slips)
   db.insert(slips)
@@ -64,7 +65,7 @@ export const addSlip = action({
   commit({ body }, { db, now }) {
     const problem = body ? pointsNowhere(db, body) : null
     if (problem) return bad(problem)
-    const made = insert(db, body ?? EMPTY_SLIP, now)
+    const made = insertSlip(db, body ?? EMPTY_SLIP, now)
     return ok({ value: made, subject: made.id })
   },
 })
@@ -110,7 +111,7 @@ export const copySlip = action({
     const slip = readSlip(db, id)
     if (!slip) return bad({ code: 'not_found', what: 'This slip' })
     const prints = slip.body.prints.map((p) => ({ ...p, copies: 1, darkness: 0 }))
-    const made = insert(db, { ...slip.body, prints }, now)
+    const made = insertSlip(db, { ...slip.body, prints }, now)
     return ok({ value: made, subject: made.id, data: { from: slip.number } })
   },
 })

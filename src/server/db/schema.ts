@@ -729,6 +729,29 @@ export const trials = sqliteTable(
   (t) => [index('trials_by_paper').on(t.paperId, t.at)],
 )
 
+/** The way of a new paper on a queue, from box to bench card: begun once, left and resumed at any time. */
+export const paperPaths = sqliteTable(
+  'paper_paths',
+  {
+    id: id(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    queueId: text('queue_id')
+      .notNull()
+      .references(() => queues.id),
+    begunAt: integer('begun_at').notNull(),
+    byId: text('by_id').notNull(),
+    /** by the step: what somebody said came of it, or why it was left out */
+    said: text('said', { mode: 'json' }).notNull(),
+    /** presets that were made to try media settings with */
+    proofs: text('proofs', { mode: 'json' }).notNull(),
+    revision: revision(),
+    retiredAt: retiredAt(),
+  },
+  (t) => [uniqueIndex('one_path_at_a_time').on(t.paperId, t.queueId).where(sql`${t.retiredAt} is null`)],
+)
+
 /** What was done through the door; ids only grow, and screens follow them. */
 export const events = sqliteTable('events', {
   id: integer('id').primaryKey({ autoIncrement: true }),

@@ -27,6 +27,7 @@ export function paperDeeds(db: Db, paperId: string, now: number): PaperDeeds {
     .select({
       ...{ id: runs.id, number: runs.number, at: runs.at, title: slips.title, outcome: runParts.nowOutcome },
       queueId: sql<string>`json_extract(${presetVersions.settings}, '$.queueId')`,
+      mediaSettingId: sql<string>`json_extract(${presetVersions.settings}, '$.mediaSettingId')`,
     })
     .from(runParts)
     .innerJoin(runs, eq(runs.id, runParts.runId))

@@ -109,6 +109,20 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
     .map((r) => ({ slip: toSlip(r.slip), picture: r.picture ? toPicture(r.picture) : null, memberName: r.member }))
 }
 
+/** The pictures that came in last, each file once. */
+export const newestPictures = (db: Db, most: number): readonly { readonly id: string; readonly name: string }[] => {
+  const rows = db
+    .select({ id: pictures.id, name: pictures.name, sha: pictures.sha })
+    .from(pictures)
+    .orderBy(desc(pictures.at))
+    .limit(most * 3)
+    .all()
+  return rows
+    .filter((r, i) => rows.findIndex((x) => x.sha === r.sha) === i)
+    .slice(0, most)
+    .map(({ id, name }) => ({ id, name }))
+}
+
 /** A member's newest slips, in a line each. */
 export const slipsOf = (db: Db, memberId: string, limit: number): readonly SlipInLine[] =>
   db

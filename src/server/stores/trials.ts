@@ -5,6 +5,7 @@ import { LIGHTS } from '@/core/paper/trial'
 import type { Db } from '@/server/db/open'
 import { people, presets, presetVersions, queues, runs, screens, trials } from '@/server/db/schema'
 import { parsed } from './parse'
+import { listPrinters } from './printers'
 
 /** The trials of a paper, the newest first. */
 export const trialsOf = (db: Db, paperId: string): readonly TrialView[] =>
@@ -38,3 +39,12 @@ export const trialsOf = (db: Db, paperId: string): readonly TrialView[] =>
       ...{ seen: row.seen, kept: row.kept },
       flaws: parsed(flawsSchema, row.flaws, `trial ${row.number}`),
     }))
+
+/** Queues with their media settings, as a trial names them. */
+export const queueChoices = (db: Db) =>
+  listPrinters(db).flatMap((p) =>
+    p.queues.map((q) => ({
+      ...{ id: q.id, name: q.name },
+      mediaSettings: q.facts.mediaSettings.map(({ id, name }) => ({ id, name })),
+    })),
+  )

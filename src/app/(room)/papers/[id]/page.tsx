@@ -4,10 +4,10 @@ import { PaperPage } from '@/features/papers/paper-page'
 import { room } from '@/server/db/open'
 import { paperDeeds } from '@/server/stores/paper-deeds'
 import { listPapers } from '@/server/stores/papers'
+import { pathsOf } from '@/server/stores/paths'
 import { presetsOn } from '@/server/stores/presets'
-import { listPrinters } from '@/server/stores/printers'
 import { listScreens } from '@/server/stores/screens'
-import { trialsOf } from '@/server/stores/trials'
+import { queueChoices, trialsOf } from '@/server/stores/trials'
 
 type Params = { params: Promise<{ id: string }> }
 
@@ -21,12 +21,6 @@ export default async function Page({ params }: Params) {
   const paper = paperOf((await params).id)
   if (!paper) notFound()
   const now = Date.now()
-  const queues = listPrinters(room()).flatMap((p) =>
-    p.queues.map((q) => ({
-      ...{ id: q.id, name: q.name },
-      mediaSettings: q.facts.mediaSettings.map(({ id, name }) => ({ id, name })),
-    })),
-  )
   return (
     <PaperPage
       key={paper.id}
@@ -34,7 +28,8 @@ export default async function Page({ params }: Params) {
       trials={trialsOf(room(), paper.id)}
       deeds={paperDeeds(room(), paper.id, now)}
       presets={presetsOn(room(), paper.id)}
-      queues={queues}
+      queues={queueChoices(room())}
+      paths={pathsOf(room(), paper.id)}
       screens={listScreens(room())}
       now={now}
     />

@@ -1,0 +1,125 @@
+import { describe, expect, it } from 'vitest'
+import { pathsOf, pathView } from '@/server/stores/paths'
+import { readSlip } from '@/server/stores/slips'
+import { TestRoom } from '../../../test/room'
+import { ACTIONS } from './all'
+
+const DAY = 86_400_000
+
+async function onPath() {
+  const room = await TestRoom.open()
+  const [paperId, queueId] = [room.one<string>('select id from papers'), room.one<string>('select id from queues')]
+  const { id } = await room.must(ACTIONS['path.begin'], { paperId, queueId })
+  const view = () => {
+    const path = pathView(room.db, id)
+    if (!path) throw new Error('the path is gone')
+    return path
+  }
+  const step = (which: string) => view().steps.find((s) => s.id === which)
+  const say = (which: string, state: string, says: string, revision = view().revision) =>
+    room.act(ACTIONS['path.say'], { id, revision, step: which, state, says })
+  const [setting] = view().settings
+  const trial = (kept: string) =>
+    room.must(ACTIONS['trial.add'], {
+      ...{ paperId, queueId, mediaSettingId: setting?.id ?? '', light: 'viewing booth', seen: 'even' },
+      kept: kept as 'kept',
+    })
+  const proofs = (more: object = {}) =>
+    room.act(ACTIONS['path.proofs'], {
+      ...{ id, revision: view().revision, mediaSettingIds: [setting?.id], pictureId: room.picture() },
+      ...{ sheet: view().sheets[0]?.choice, ...more },
+    })
+  return { room, id, paperId, queueId, view, step, say, trial, proofs, setting }
+}
+
+describe('the path of a new paper', () => {
+  it('is begun once for a queue, and gone on with where it was left', async () => {
+    const { room, id, paperId, queueId } = await onPath()
+    expect(await room.must(ACTIONS['path.begin'], { paperId, queueId })).toEqual({ id })
+    expect(pathsOf(room.db, paperId)).toEqual([{ id, queueId, steps: 7, settled: 0 }])
+    await room.must(ACTIONS['path.end'], { id, revision: 1 })
+    expect(pathsOf(room.db, paperId)).toEqual([])
+    const again = await room.must(ACTIONS['path.begin'], { paperId, queueId })
+    expect(again.id).not.toBe(id)
+    const gone = '01a00000-0000-7000-8000-00000000dead'
+    for (const input of [
+      { paperId: gone, queueId },
+      { paperId, queueId: gone },
+    ])
+      expect(await room.act(ACTIONS['path.begin'], input)).toMatchObject({ problem: { code: 'not_found' } })
+  })
+  it('a nozzle check counts from the day on which it was begun', async () => {
+    const { room, step } = await onPath()
+    const printerId = room.one<string>('select id from printers')
+    const log = (at: number) =>
+      room.must(ACTIONS['upkeep.log'], { printerId, kind: 'nozzle check', at, note: '', result: 'no gaps' })
+    await log(room.now - DAY)
+    expect(step('nozzles')).toMatchObject({ state: 'open', found: null })
+    room.now += DAY
+    await log(room.now)
+    expect(step('nozzles')).toMatchObject({
+      state: 'done',
+      found: { says: 'checked by Keeper: no gaps', at: room.now },
+    })
+  })
+  it('keeps what was said with who and when, over the revision that was seen, and takes it back', async () => {
+    const { room, step, say } = await onPath()
+    expect(await say('edges', 'skipped', '  ')).toMatchObject({
+      problem: { code: 'input', issues: [{ path: 'says', message: 'say why it is left out' }] },
+    })
+    expect(await say('edges', 'skipped', 'as thick as the last')).toMatchObject({ ok: true })
+    expect(step('edges')).toMatchObject({
+      state: 'skipped',
+      said: { says: 'as thick as the last', by: 'Keeper', at: room.now },
+    })
+    expect(await say('quality', 'done', 'the quick one', 1)).toMatchObject({ problem: { code: 'stale', now: 2 } })
+    expect(await say('edges', 'open', '')).toMatchObject({ ok: true })
+    expect(step('edges')).toMatchObject({ state: 'open', said: null })
+    expect(room.one("select count(*) from events where action = 'path.say'")).toBe(2)
+  })
+  it('one sheet for each media setting, on one slip; the kept one is the version that it led to', async () => {
+    const { room, view, step, trial, proofs, setting } = await onPath()
+    // the room's own preset is of the same paper and setting: until something is kept it says nothing
+    expect(step('version')).toMatchObject({ state: 'open' })
+    const made = await proofs()
+    if (!made.ok) throw new Error(JSON.stringify(made.problem))
+    const slip = readSlip(room.db, made.value.slipId)
+    expect(slip?.body.prints).toHaveLength(1)
+    const versionId = slip?.body.prints[0]?.versionId ?? ''
+    expect(room.one<string>('select why from preset_versions where id = ?', versionId)).toMatch(/a proof/)
+    expect(view().version?.id).toBe(versionId)
+    expect(step('settings')).toMatchObject({ state: 'open', found: null })
+    await trial('not kept')
+    expect(step('settings')).toMatchObject({ state: 'open', found: { says: '1 trial, none kept yet' } })
+    await trial('kept')
+    expect(step('settings')).toMatchObject({ state: 'done', found: { says: `${setting?.name} was kept in trial 2` } })
+    expect(step('version')?.state).toBe('done')
+    expect(view().spare).toBe(0)
+  })
+  it('what the rules close is named, and nothing is made where nothing can be tried', async () => {
+    const { room, proofs } = await onPath()
+    const before = room.one('select count(*) from presets')
+    expect(await proofs({ mediaSettingIds: ['no such'] })).toMatchObject({
+      problem: { code: 'rules', says: [expect.stringContaining('no such')] },
+    })
+    expect(await proofs({ mediaSettingIds: [] })).toMatchObject({ problem: { code: 'input' } })
+    expect(await proofs({ pictureId: '01a00000-0000-7000-8000-00000000dead' })).toMatchObject({
+      problem: { code: 'not_found', what: 'This picture' },
+    })
+    expect(await proofs({ revision: 9 })).toMatchObject({ problem: { code: 'stale' } })
+    expect(room.one('select count(*) from presets')).toBe(before)
+    expect(room.one('select count(*) from slips')).toBe(1)
+  })
+  it('its card counts once it was read back at the printer with nothing found otherwise', async () => {
+    const { room, step, trial, proofs, view } = await onPath()
+    await proofs()
+    await trial('kept')
+    const versionId = view().version?.id ?? ''
+    const readBack = (found: readonly object[]) => room.act(ACTIONS['read-back.log'], { versionId, found })
+    expect(await readBack([{ label: 'Quality', expected: 'Fine', found: 'Quick' }])).toMatchObject({ ok: true })
+    expect(step('card')).toMatchObject({ state: 'open', found: { says: 'read back, 1 found otherwise' } })
+    room.now += 60_000
+    await readBack([])
+    expect(step('card')).toMatchObject({ state: 'done', found: { says: 'read back at the printer, all as it says' } })
+  })
+})
