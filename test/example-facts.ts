@@ -138,4 +138,5 @@ export const GATE_WORLD: GateWorld = {
   printer: { name: VERSION.printerName, retired: false, inkSet: VERSION.settings.inkSet },
   retired: [],
   madeWith: new Map(),
+  stale: new Map(),
 }

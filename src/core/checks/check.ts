@@ -53,6 +53,7 @@ export type Found =
   | { readonly code: 'profile_present'; readonly name: string }
   | { readonly code: 'profile_missing'; readonly preset: string }
   | { readonly code: 'profile_retired'; readonly name: string; readonly preset: string }
+  | { readonly code: 'profile_stale'; readonly name: string; readonly printer: string; readonly since: string }
   | { readonly code: 'profile_other_seal'; readonly name: string; readonly madeWith: string; readonly seal: string }
   | { readonly code: 'copies_usual' }
   | { readonly code: 'copies_many'; readonly copies: number; readonly usual: number }

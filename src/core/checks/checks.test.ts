@@ -630,6 +630,22 @@ describe('what is missing of a sheet with several pictures', () => {
   })
 })
 
+describe('a profile that was made before its printer changed', () => {
+  const says = (staleSince: string | null): string => {
+    const version = {
+      ...settings({ fileColour: profiled, printerColour: 'off' }),
+      profile: { ...fen, seals: [VERSION.seal], staleSince },
+    }
+    const slip = facts({}, { version })
+    const finding = runChecks(slip, outcomeOf(slip)).find((f) => f.check === 'profile')
+    return finding ? `${finding.level}: ${sayFinding(finding, 'mm')}` : 'nothing'
+  }
+  it('is a caution, and none where nothing was done since', () => {
+    expect(says('ink change')).toMatch(/^caution: Since profile fen.* had an ink change: print its target again/)
+    expect(says(null)).toMatch(/^fine: Profile fen/)
+  })
+})
+
 describe('a picture that is in the profile that it would be converted to', () => {
   const tagged = { ...PICTURE, profile: 'fen', profileSha: 'aa', profileClass: 'prtr' as const }
   const converting = (sha: string) => ({

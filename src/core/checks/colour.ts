@@ -15,6 +15,10 @@ export const profilePresent: Check = {
     if (!profile) return found('stop', { code: 'profile_missing', preset: version.presetName })
     if (profile.retired)
       return found('stop', { code: 'profile_retired', name: profile.name, preset: version.presetName })
+    if (profile.staleSince)
+      return found('caution', {
+        ...{ code: 'profile_stale', name: profile.name, printer: version.printerName, since: profile.staleSince },
+      })
     return madeForAnother(profile.seals, version.seal)
       ? found('caution', {
           code: 'profile_other_seal',

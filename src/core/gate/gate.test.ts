@@ -286,6 +286,18 @@ describe('what the gate says', () => {
       ['Profile fen was made with another own options.'],
     ],
     [
+      'a profile that was made before something upset its printer',
+      { fileColour: TO('x'), printerColour: 'off' },
+      { stale: new Map([['x', 'head change']]) },
+      ['Since profile fen was made, Otter had a head change: print its target again and measure it.'],
+    ],
+    [
+      'nothing of a stale profile that it does not convert to',
+      { printerColour: 'off' },
+      { stale: new Map([['x', 'ink change']]) },
+      [],
+    ],
+    [
       'nothing of a profile made with these very settings',
       { fileColour: TO('x'), printerColour: 'off' },
       {
@@ -349,6 +361,7 @@ describe('what closes a version on a slip', () => {
     { code: 'nobody_set', option: 'Drying' },
     { code: 'ink_set', printer: 'Otter', holds: 'b', named: 'a' },
     { code: 'profile_elsewhere', name: 'fen', differs: [] },
+    { code: 'profile_stale', name: 'fen', printer: 'Otter', since: 'ink change' },
     { code: 'driver_profile_unsaid' },
   ]
   it('rules, parts that are gone or retired, and what nobody has set; colour is the colour check’s', () => {

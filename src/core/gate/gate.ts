@@ -13,6 +13,8 @@ export type GateWorld = QueueWorld & {
   readonly retired: readonly { readonly id: string; readonly name: string; readonly what: 'paper' | 'profile' }[]
   /** the settings with which profiles were made, by the profile's id, where versions of this room have those seals */
   readonly madeWith: ReadonlyMap<string, readonly Settings[]>
+  /** what was done to the printer after a profile was made for it, by the profile's id; others are not in it */
+  readonly stale: ReadonlyMap<string, string>
 }
 
 /** An option and its value, both in words. */
@@ -32,6 +34,7 @@ export type GateFinding =
   | { readonly code: 'nobody_set'; readonly option: string }
   | { readonly code: 'ink_set'; readonly printer: string; readonly holds: string; readonly named: string }
   | { readonly code: 'profile_elsewhere'; readonly name: string; readonly differs: readonly (keyof Settings)[] }
+  | { readonly code: 'profile_stale'; readonly name: string; readonly printer: string; readonly since: string }
   | { readonly code: 'printer_colour_unsaid' }
   | { readonly code: 'driver_profile_unsaid' }
 
@@ -75,6 +78,7 @@ export function gateOf(world: GateWorld): Gate {
         ...unsaidColour(settings),
         ...inkSet(world, settings),
         ...profileFor(world, settings, sealOwn),
+        ...profileStale(world, settings),
       ]
     },
   }
@@ -160,6 +164,14 @@ function profileFor(world: GateWorld, s: Settings, sealOwn: readonly string[]): 
     // what differs and is no part of the seal does not matter to a profile
     .filter((key) => sealedText({ ...made, [key]: s[key] }, sealOwn) !== sealedText(made, sealOwn))
   return [{ code: 'profile_elsewhere', name: profile.name, differs }]
+}
+
+/** A profile describes the printer of its day: another head, driver or ink, and it describes none. */
+function profileStale(world: GateWorld, { fileColour }: Settings): readonly GateFinding[] {
+  if (fileColour.kind !== 'profile') return []
+  const since = world.stale.get(fileColour.profileId)
+  const profile = world.profiles.find((p) => p.id === fileColour.profileId)
+  return since && profile ? [{ code: 'profile_stale', name: profile.name, printer: world.printer.name, since }] : []
 }
 
 /**

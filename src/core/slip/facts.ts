@@ -103,6 +103,8 @@ export type VersionFacts = {
     readonly sha?: string
     /** no longer offered; its file is kept and still used */
     readonly retired?: boolean
+    /** what was done to the printer after it was made; left away: nothing */
+    readonly staleSince?: string | null
   } | null
   /** what the newest edge check of this queue and feed found, by edge; null where none was made */
   readonly checked: { readonly margins: EdgeFigures | null; readonly borderless: EdgeFigures | null }

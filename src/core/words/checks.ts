@@ -108,6 +108,8 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `${f.preset} converts to a profile that is not in this room. Choose another preset, or put the profile back.`
     case 'profile_retired':
       return `Profile ${f.name} is retired; ${f.preset} still converts to it. Choose another preset, or offer the profile again.`
+    case 'profile_stale':
+      return sayGate(f)
     case 'profile_other_seal':
       return `Profile ${f.name} was made with seal ${f.madeWith}; this version has ${f.seal}.`
     case 'copies_usual':

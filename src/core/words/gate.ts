@@ -30,6 +30,8 @@ export function sayGate(f: GateFinding): string {
       return `${f.printer} holds ${f.holds} now; this names ${f.named}, and what was measured with that no longer holds.`
     case 'profile_elsewhere':
       return `Profile ${f.name} was made with ${f.differs.length === 0 ? 'other settings' : `another ${listed(f.differs.map((k) => SETTING_NAMES[k]))}`}.`
+    case 'profile_stale':
+      return `Since profile ${f.name} was made, ${f.printer} had ${/^[aeiou]/.test(f.since) ? 'an' : 'a'} ${f.since}: print its target again and measure it.`
     case 'printer_colour_unsaid':
       return 'Say what the printer does to colour: off, its own, or its driver’s profile.'
     case 'driver_profile_unsaid':

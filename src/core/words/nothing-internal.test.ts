@@ -53,6 +53,7 @@ describe('nothing internal is ever shown', () => {
       { code: 'nobody_set', option: 'Drying' },
       { code: 'ink_set', printer: 'Otter', holds: 'inks 2', named: 'inks' },
       { code: 'profile_elsewhere', name: 'fen', differs: SETTING_ORDER },
+      { code: 'profile_stale', name: 'fen', printer: 'Otter', since: 'ink change' },
       { code: 'printer_colour_unsaid' },
       { code: 'driver_profile_unsaid' },
     ]

@@ -34,6 +34,7 @@ const FEN: ProfileLine = {
   name: 'fen, 2026',
   grey: false,
   seals: ['ABC123'],
+  stale: [],
   about: ['Of a printer.'],
   unfit: null,
   at: 0,

@@ -29,6 +29,8 @@ export type ProfileLine = {
   readonly seals: readonly string[]
   /** what it says of itself, in sentences */
   readonly about: readonly string[]
+  /** printers that it describes no longer, and what was done to them since it was made */
+  readonly stale: readonly { readonly printer: string; readonly since: string }[]
   /** why it cannot be chosen; null: it can */
   readonly unfit: string | null
   readonly at: number
@@ -103,6 +105,11 @@ export function Profiles(props: {
                     {p.seals.length === 0 ? <span className="soft">not said</span> : null}
                     {p.seals.map((seal) => (
                       <div key={seal}>{madeWith(seal)}</div>
+                    ))}
+                    {p.stale.map((s) => (
+                      <div key={s.printer} className="level-caution">
+                        stale: {s.since} of {s.printer} since
+                      </div>
                     ))}
                   </td>
                   <td>

@@ -191,6 +191,33 @@ describe('a profile', () => {
     expect(await room.act(ACTIONS['profile.bind'], { id: otherId, seal, made: true })).toMatchObject({ ok: true })
     expect(Object.values(profilesNear(room.db, settings))).toEqual(['seal', 'seal'])
   })
+  it('turns stale when its printer gets other inks, a head or a driver after it was made; a check of nozzles is none', async () => {
+    const { room, take } = await profiles()
+    const seal = room.one<string>('select seal from preset_versions')
+    const taken = await take(FEN, 'fen.icc', seal)
+    const [id, printerId] = [taken.ok ? taken.value.id : '', room.one<string>('select id from printers')]
+    const settings = JSON.parse(room.one<string>('select settings from preset_versions'))
+    const fileColour = { kind: 'profile', profileId: id, intent: 'relative', blackPoint: true }
+    const against = () =>
+      gateOfQueue(room.db, settings.queueId)
+        ?.of({ ...settings, printerColour: 'off', fileColour })
+        .filter((f) => f.code === 'profile_stale')
+    const log = (kind: string, at: number) =>
+      room.must(ACTIONS['upkeep.log'], { printerId, kind: kind as 'cleaning', at, note: '' })
+    await log('head change', room.now - 1)
+    room.now += 1000
+    await log('nozzle check', room.now)
+    expect(against()).toEqual([])
+    expect(listProfiles(room.db)[0]?.stale).toEqual([])
+    await log('driver change', room.now)
+    expect(against()).toMatchObject([{ name: 'fen, 2026', printer: 'Otter', since: 'driver change' }])
+    expect(listProfiles(room.db)[0]?.stale).toEqual([{ printer: 'Otter', since: 'driver change' }])
+    // measured again and said to be made with it anew
+    room.now += 1000
+    await room.must(ACTIONS['profile.bind'], { id, seal, made: false })
+    await room.must(ACTIONS['profile.bind'], { id, seal, made: true })
+    expect(against()).toEqual([])
+  })
   it('is the keeper’s: a helper takes in none', async () => {
     const { room } = await profiles()
     const received = await receive(room.folder, Readable.from([Buffer.from(FEN)]), 1e7)

@@ -508,7 +508,7 @@ export const printJobs = sqliteTable(
       .notNull()
       .references(() => queues.id),
     /** what it is a sheet of, and which one */
-    subject: text('subject', { enum: ['slip print', 'ruler sheet'] }).notNull(),
+    subject: text('subject', { enum: ['slip print', 'ruler sheet', 'outside target'] }).notNull(),
     subjectId: text('subject_id').notNull(),
     /** which print of a slip; empty for what has none */
     printId: text('print_id').notNull(),
@@ -727,6 +727,85 @@ export const trials = sqliteTable(
     byId: text('by_id').notNull(),
   },
   (t) => [index('trials_by_paper').on(t.paperId, t.at)],
+)
+
+/** What somebody wrote or copied about a paper: a maker's advice with its source, a warning of the room's own. */
+export const paperNotes = sqliteTable(
+  'paper_notes',
+  {
+    id: id(),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    says: text('says').notNull(),
+    /** where it comes from; empty: the room's own */
+    source: text('source').notNull().default(''),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    revision: revision(),
+    retiredAt: retiredAt(),
+  },
+  (t) => [index('paper_notes_by_paper').on(t.paperId, t.at)],
+)
+
+/** A file that belongs to a note or to an outside target: kept by its content, handed out as it came. */
+export const attachments = sqliteTable(
+  'attachments',
+  {
+    id: id(),
+    /** the note or target */
+    ownerId: text('owner_id').notNull(),
+    name: text('name').notNull(),
+    mime: text('mime', { enum: ['application/pdf', 'image/jpeg', 'image/png'] }).notNull(),
+    sha: text('sha').notNull(),
+    bytes: integer('bytes').notNull(),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('attachments_by_owner').on(t.ownerId, t.at)],
+)
+
+/** A chart that somebody else measures: a file that is printed untouched, at its own size. */
+export const outsideTargets = sqliteTable(
+  'outside_targets',
+  {
+    id: id(),
+    number: integer('number').notNull().unique(),
+    name: text('name').notNull(),
+    /** who measures it */
+    service: text('service').notNull().default(''),
+    /** how it is to be printed and sent, in their words */
+    instructions: text('instructions').notNull().default(''),
+    pictureId: text('picture_id')
+      .notNull()
+      .references(() => pictures.id),
+    widthUm: integer('width_um').notNull(),
+    heightUm: integer('height_um').notNull(),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    revision: revision(),
+    retiredAt: retiredAt(),
+  },
+  (t) => [check('target_sizes', sql`${t.widthUm} > 0 and ${t.heightUm} > 0`)],
+)
+
+/** Under which version an outside target was printed; the slip carries its page and its log. */
+export const targetPrints = sqliteTable(
+  'target_prints',
+  {
+    slipId: text('slip_id')
+      .primaryKey()
+      .references(() => slips.id),
+    targetId: text('target_id')
+      .notNull()
+      .references(() => outsideTargets.id),
+    versionId: text('version_id')
+      .notNull()
+      .references(() => presetVersions.id),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('target_prints_by_target').on(t.targetId, t.at)],
 )
 
 /** The way of a new paper on a queue, from box to bench card: begun once, left and resumed at any time. */

@@ -15,6 +15,7 @@ import type { CheckDue, VersionFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, feeds, people, presets, presetVersions, printers, queues, room, upkeep } from '@/server/db/schema'
 import { parsed } from './parse'
+import { UPSETS } from './profile-seals'
 
 const base = (db: Db) =>
   db
@@ -91,9 +92,6 @@ export const edgeChecksOf = (db: Db, printerId: string): readonly EdgeCheck[] =>
     .limit(200)
     .all()
     .map((r) => toCheck(db, r))
-
-/** Upkeep after which a check does not hold any more. */
-const UPSETS = ['driver change', 'head change', 'ink change']
 
 type Solved = { readonly row: CheckRow; readonly seal: string; readonly result: CheckResult }
 type Edge = 'margins' | 'borderless'

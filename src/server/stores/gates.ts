@@ -10,7 +10,7 @@ import type { Db } from '@/server/db/open'
 import { type papers, presetVersions, type profiles } from '@/server/db/schema'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
-import { sealsOfProfiles } from './profile-seals'
+import { sealsOfProfiles, staleProfiles } from './profile-seals'
 import { everySize } from './sizes'
 
 /** What spoke against a version when it was sealed all the same, and why it was. */
@@ -84,6 +84,11 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
           .map(({ id, name }) => ({ id, name, what: 'profile' as const })),
       ],
       madeWith: behind,
+      stale: new Map(
+        staleProfiles(db).flatMap((s) =>
+          s.printerId === row.queue.printerId ? [[s.profileId, s.since] as const] : [],
+        ),
+      ),
     })
   }
   return (queueId) => {

@@ -7,7 +7,7 @@ import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
-import { sealsOfProfiles } from './profile-seals'
+import { sealsOfProfiles, staleProfiles } from './profile-seals'
 import { everySize } from './sizes'
 import { allTold, takesOf } from './told'
 
@@ -51,6 +51,8 @@ const aboutSchema = z.array(z.string()).readonly()
 
 const profileRows = (db: Db, retired: boolean) => {
   const seals = sealsOfProfiles(db)
+  const names = new Map(listPrinters(db).map((p) => [p.id, p.nickname]))
+  const stale = staleProfiles(db)
   return db
     .select({
       id: profiles.id,
@@ -66,6 +68,10 @@ const profileRows = (db: Db, retired: boolean) => {
     .all()
     .map(({ space, about, ...p }) => ({
       ...{ ...p, grey: space === 'GRAY', seals: seals.get(p.id) ?? [] },
+      /** printers that it describes no longer, and what was done to them since */
+      stale: stale.flatMap(({ profileId, printerId, since }) =>
+        profileId === p.id ? [{ printer: names.get(printerId) ?? 'a printer', since }] : [],
+      ),
       about: about === null ? [] : parsed(aboutSchema, about, `what profile ${p.name} says`),
     }))
 }

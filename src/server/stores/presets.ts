@@ -33,7 +33,7 @@ import { holds } from './holds'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
-import { sealsOfProfiles } from './profile-seals'
+import { sealsOfProfiles, staleProfiles } from './profile-seals'
 import { dueUpkeep } from './rail'
 import { allTold, takesOf } from './told'
 
@@ -256,12 +256,14 @@ const factsWorld = (db: Db, now: number) => {
   const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
   const edges = edgeKnowledge(db, now)
   const sealsOfAll = sealsOfProfiles(db)
-  const profileOf = ({ fileColour }: Settings): VersionFacts['profile'] => {
+  const stale = staleProfiles(db)
+  const profileOf = ({ fileColour }: Settings, printerId: string): VersionFacts['profile'] => {
     const row = fileColour.kind === 'untouched' ? undefined : profileRows.get(fileColour.profileId)
     return row
       ? {
           ...{ name: row.name, seals: sealsOfAll.get(row.id) ?? [], grey: row.space === 'GRAY' },
           ...{ sha: row.sha, retired: row.retiredAt !== null },
+          staleSince: stale.find((s) => s.profileId === row.id && s.printerId === printerId)?.since ?? null,
         }
       : null
   }
@@ -301,7 +303,7 @@ const factsWorld = (db: Db, now: number) => {
         dialog: dialogWalk(facts.dialog, saidOf(settings, namesOf(gates(settings.queueId), settings))),
         ...{ perSheet: facts.perSheet, nativePpi: facts.nativePpi, ownOptions: facts.ownOptions },
         paper: { id: paper.id, name: paper.name, surface: paper.surface, thickness: thicknessOf(paper.thicknessUm) },
-        profile: profileOf(settings),
+        profile: profileOf(settings, queue.printerId),
         ...edges.of(queue.id, feed.id, version.seal, printer.id),
         holdsInkSet: printer.inkSet,
         holdsBlack: printer.blackShared ? printer.holdsBlack : null,
