@@ -208,6 +208,29 @@ export const INPUTS = {
     kept: z.enum(KEPT),
   }),
   'trial.decide': z.object({ ...edited, kept: z.enum(KEPT) }),
+  'note.add': z.object({
+    paperId: idSchema,
+    says: noteSchema.pipe(z.string().min(1, 'say something')),
+    source: z.string().trim().max(200).default(''),
+  }),
+  'note.retire': z.object(edited),
+  'note.restore': z.object(edited),
+  'target.add': z.object({
+    name: nameSchema,
+    service: z.string().trim().max(120),
+    instructions: noteSchema,
+    pictureId: idSchema,
+    /** pixels per inch that it was made for; null: as the file says */
+    ppi: z.number().min(20, 'at least 20').max(5000, 'at most 5000').nullable(),
+  }),
+  'target.print': z.object({
+    id: idSchema,
+    versionId: idSchema,
+    sheet: sheetChoiceSchema,
+    copies: z.int().min(1).max(20, 'at most 20'),
+  }),
+  'target.retire': z.object(edited),
+  'target.restore': z.object(edited),
   'path.begin': z.object({ paperId: idSchema, queueId: idSchema }),
   'path.say': z.object({
     ...edited,

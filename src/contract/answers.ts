@@ -45,6 +45,13 @@ export type ActionOutput = {
   'screen.restore': Saved
   'trial.add': Numbered & { readonly flaws: number }
   'trial.decide': Saved
+  'note.add': Made
+  'note.retire': Saved
+  'note.restore': Saved
+  'target.add': Numbered
+  'target.print': { readonly slipId: string }
+  'target.retire': Saved
+  'target.restore': Saved
   'path.begin': Made
   'path.say': Saved
   /** the slip with a print for each, and what could not be tried: a sentence each */

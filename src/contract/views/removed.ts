@@ -2,7 +2,7 @@ import type { PartKind } from '@/core/printer/parts'
 
 /** Something that is no longer offered, and can be again. */
 export type RemovedThing = {
-  readonly kind: 'printer' | 'preset' | 'paper' | 'profile' | 'size' | 'screen' | 'member'
+  readonly kind: 'printer' | 'preset' | 'paper' | 'profile' | 'size' | 'screen' | 'note' | 'target' | 'member'
   readonly id: string
   readonly name: string
   readonly at: number

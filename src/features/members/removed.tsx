@@ -36,6 +36,10 @@ export function Removed(props: {
         return void act('paper.restore', row, done)
       case 'screen':
         return void act('screen.restore', row, done)
+      case 'note':
+        return void act('note.restore', row, 'The note is at its paper again.')
+      case 'target':
+        return void act('target.restore', row, done)
       case 'size':
         return void act('size.restore', row, done)
     }

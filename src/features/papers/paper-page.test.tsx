@@ -2,9 +2,10 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { describe, expect, it } from 'vitest'
 import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
+import type { PaperNote } from '@/contract/views/target'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
-import { done, hearing, show } from '../../../test/interface'
+import { done, fromMenu, hearing, show } from '../../../test/interface'
 import { PaperPage } from './paper-page'
 
 const DAY = 86_400_000
@@ -44,9 +45,16 @@ const page = (trials: readonly TrialView[]) =>
       {...{ paper: PAPER, trials, deeds: DEEDS, queues: QUEUES, screens: [SCREEN] }}
       presets={[{ id: 'x', name: 'Otter, Fenland Matte', number: 3 }]}
       paths={[{ id: 'way', queueId: Q, settled: 3, steps: 7 }]}
+      notes={NOTES}
       now={40 * DAY}
     />,
   )
+const NOTES: readonly PaperNote[] = [
+  {
+    ...{ id: 'n2', says: 'Feed one sheet at a time.', source: 'the maker’s leaflet', at: 39 * DAY, by: 'Perrin' },
+    ...{ revision: 2, files: [{ id: 'f', name: 'leaflet.pdf', mime: 'application/pdf' }] },
+  },
+]
 const WAY = '3 of 7 steps'
 const row = (name: RegExp): readonly (string | null)[] =>
   within(screen.getByRole('row', { name }))
@@ -92,6 +100,31 @@ describe('the way from box to card', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Begin the path on Heron' }))
     await waitFor(() => expect(asked).toEqual([{ action: 'path.begin', body: { paperId: P, queueId: H } }]))
     await waitFor(() => expect(useRouter().push).toHaveBeenCalledWith(`/papers/${P}/path/new`))
+  })
+})
+
+describe('the notes of a paper', () => {
+  it('stand with their source, who and when, and their files', async () => {
+    const asked = hearing(done({ revision: 3 }))
+    page([])
+    const note = within(screen.getByText('Feed one sheet at a time.').closest('li') as HTMLElement)
+    expect(note.getByText(/^the maker’s leaflet; Perrin, /)).toBeTruthy()
+    expect(note.getByRole('link', { name: 'leaflet.pdf' }).getAttribute('href')).toBe('/api/files/f')
+    expect(await fromMenu('note 1', 'Remove')).toEqual(['Add a file', 'Remove'])
+    await waitFor(() => expect(asked[0]).toEqual({ action: 'note.retire', body: { id: 'n2', revision: 2 } }))
+  })
+  it('a new one is needed in words, and goes to its paper', async () => {
+    const asked = hearing(done({ id: 'n3' }))
+    page([])
+    fireEvent.click(screen.getByRole('button', { name: 'New note' }))
+    const dialog = within(await screen.findByRole('dialog'))
+    fireEvent.click(dialog.getByRole('button', { name: 'Note it' }))
+    expect(await dialog.findByText('Say something.')).toBeTruthy()
+    fireEvent.change(dialog.getByLabelText('What it says'), { target: { value: 'Cockles when wet' } })
+    fireEvent.click(dialog.getByRole('button', { name: 'Note it' }))
+    await waitFor(() =>
+      expect(asked).toEqual([{ action: 'note.add', body: { paperId: P, says: 'Cockles when wet', source: '' } }]),
+    )
   })
 })
 

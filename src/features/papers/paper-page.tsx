@@ -5,6 +5,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
 import type { PathLine } from '@/contract/views/path'
+import type { PaperNote } from '@/contract/views/target'
 import { writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
 import { daysLeft, leftOf } from '@/core/paper/lasts'
@@ -21,6 +22,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { Notes } from './notes'
 import { PaperForm } from './paper-forms'
 import css from './papers.module.css'
 import { named, type TrialChoices, TrialForm } from './trial-form'
@@ -35,6 +37,7 @@ export function PaperPage(props: {
   readonly screens: readonly ScreenView[]
   /** its ways from box to card, by the queue */
   readonly paths: readonly PathLine[]
+  readonly notes: readonly PaperNote[]
   readonly now: number
 }) {
   const { paper, trials, now } = props
@@ -78,6 +81,7 @@ export function PaperPage(props: {
         <aside className={css.aside} aria-label="About this paper">
           {paper.white ? <White white={paper.white} /> : null}
           {paper.note ? <p>{paper.note}</p> : null}
+          <Notes paperId={paper.id} notes={props.notes} now={now} />
           <section>
             <h2>On the shelf</h2>
             <Shelf paper={paper} deeds={props.deeds} />

@@ -1,7 +1,7 @@
 'use client'
 
-import { Dropzone } from '@mantine/dropzone'
 import Link from 'next/link'
+import type { ReactNode } from 'react'
 import { z } from 'zod'
 import { bad, ok, type Result } from '@/core/result/result'
 import { type Problem, sayProblem } from '@/core/words/problems'
@@ -10,6 +10,7 @@ import { Form } from '@/ui/form/form'
 import { useFields, useRoomForm } from '@/ui/form/use-room-form'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayDay } from '@/ui/parts/dates'
+import { FileDrop } from '@/ui/parts/files'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
@@ -54,6 +55,8 @@ const usesOf = (
 export function Profiles(props: {
   readonly profiles: readonly ProfileLine[]
   readonly presets: readonly PresetView[]
+  /** what stands below them */
+  readonly children?: ReactNode
   readonly now: number
 }) {
   const { profiles, presets, now } = props
@@ -154,6 +157,7 @@ export function Profiles(props: {
             </tbody>
           </table>
         )}
+        {props.children}
       </div>
     </>
   )
@@ -251,10 +255,19 @@ const sayTaken = ({ name, already, bound, unfit }: Taken): string => {
 }
 
 /** A profile's file, and with which version the sheet was printed that it was made from. */
-function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView[]; readonly onDone: () => void }) {
+export function AddProfile({
+  presets,
+  seal = null,
+  onDone,
+}: {
+  readonly presets: readonly PresetView[]
+  /** what it was made with, where that is known already */
+  readonly seal?: string | null
+  readonly onDone: () => void
+}) {
   const form = useFields({
     row: null,
-    values: () => NO_FILE,
+    values: () => ({ ...NO_FILE, seal }),
     input: (v) => v,
     schema: typedSchema,
     send,
@@ -263,7 +276,6 @@ function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView
       onDone()
     },
   })
-  const files = form.at('files')
   return (
     <Form form={form} submit="Add it">
       <FormSelect
@@ -274,25 +286,7 @@ function AddProfile({ presets, onDone }: { readonly presets: readonly PresetView
         searchable
         data={sealsOf(presets)}
       />
-      <div className={lists.row}>
-        <Dropzone
-          onDrop={(dropped) => files.set(dropped)}
-          useFsAccessApi={false}
-          inputProps={{ 'aria-label': 'Profile files' }}
-          radius={2}
-          p="sm"
-          w="100%"
-        >
-          {files.value.length === 0 ? (
-            <span>
-              Drop ICC profiles here, or <u>choose files</u>.
-            </span>
-          ) : (
-            <span>{files.value.map((f) => f.name).join(', ')}</span>
-          )}
-        </Dropzone>
-        {files.error ? <span className="level-stop small">{files.error}</span> : null}
-      </div>
+      <FileDrop field={form.at('files')} label="Profile files" says="Drop ICC profiles here" />
       <p className="soft small">
         The name that a profile gives itself is taken over. A printer’s, in RGB or grey, can be chosen; others are shown
         with the reason.

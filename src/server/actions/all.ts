@@ -5,6 +5,7 @@ import type { Ready } from '@/server/door/door'
 import { carryPreset } from './carry'
 import { checkFile, moreSheets, readSheets, solve, startCheck, withdrawCheck } from './edge-checks'
 import { importPreset, importPrinter } from './exchange'
+import { addNote, retireNote } from './notes'
 import {
   addPaper,
   addStock,
@@ -36,12 +37,22 @@ import { cancelPrint, settlePrint, startPrint } from './prints'
 import { bindProfile, retireProfile } from './profiles'
 import { putBack, saveFeed, saveQueue } from './queues'
 import { logReadBack, settleReadBack } from './read-backs'
-import { restorePaper, restorePerson, restorePrinter, restoreProfile, restoreScreen, restoreSize } from './restoring'
+import {
+  restoreNote,
+  restorePaper,
+  restorePerson,
+  restorePrinter,
+  restoreProfile,
+  restoreScreen,
+  restoreSize,
+  restoreTarget,
+} from './restoring'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun } from './runs'
 import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
+import { addTarget, printTarget, retireTarget } from './targets'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
 import { addTrial, decideTrial } from './trials'
 
@@ -91,6 +102,13 @@ export const ACTIONS: {
   'screen.restore': restoreScreen,
   'trial.add': addTrial,
   'trial.decide': decideTrial,
+  'note.add': addNote,
+  'note.retire': retireNote,
+  'note.restore': restoreNote,
+  'target.add': addTarget,
+  'target.print': printTarget,
+  'target.retire': retireTarget,
+  'target.restore': restoreTarget,
   'path.begin': beginPath,
   'path.say': sayStep,
   'path.proofs': makeProofs,

@@ -1,7 +1,7 @@
 import { and, eq, isNotNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
-import { papers, people, printers, profiles, screens, sizes } from '@/server/db/schema'
+import { outsideTargets, paperNotes, papers, people, printers, profiles, screens, sizes } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { revised } from './rows'
 
@@ -26,6 +26,20 @@ export const restoreScreen = action({
   role: 'keeper',
   input: INPUTS['screen.restore'],
   commit: (input, { db }) => revised(db, screens, 'This screen', input, { retiredAt: null }),
+})
+
+export const restoreNote = action({
+  name: 'note.restore',
+  role: 'helper',
+  input: INPUTS['note.restore'],
+  commit: (input, { db }) => revised(db, paperNotes, 'This note', input, { retiredAt: null }),
+})
+
+export const restoreTarget = action({
+  name: 'target.restore',
+  role: 'keeper',
+  input: INPUTS['target.restore'],
+  commit: (input, { db }) => revised(db, outsideTargets, 'This target', input, { retiredAt: null }),
 })
 
 export const restorePrinter = action({

@@ -74,6 +74,23 @@ function shown(head: Buffer): string {
   return /^[\x20-\x7e]+$/.test(letters) ? `“${letters}”` : `the bytes ${head.subarray(0, 6).toString('hex')}`
 }
 
+/** What a file is by its first bytes, in words, and its type where this program keeps such files as they come. */
+export async function kindOfFile(
+  path: string,
+): Promise<{ readonly is: string; readonly mime: Inspected['mime'] | 'application/pdf' | null }> {
+  const head = await firstBytes(path)
+  if (head.length === 0) return { is: 'empty', mime: null }
+  const magic = MAGIC.find((m) => m.test(head))
+  if (!magic) return { is: `nothing that is known here (it begins with ${shown(head)})`, mime: null }
+  return { is: magic.is, mime: magic.is === 'a PDF' ? 'application/pdf' : magic.mime }
+}
+
+/** The density that a picture states, pixels per inch; null: it states none. */
+export async function statedPpi(path: string): Promise<number | null> {
+  const { density } = await sharp(path, { limitInputPixels: false }).metadata()
+  return density !== undefined && density > 1 ? density : null
+}
+
 /**
  * Looks at a received file: what it is by its bytes, its pixels, bits, profile; decoded to its last row while the
  * thumbnail is made, since a good header proves nothing.

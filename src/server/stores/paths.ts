@@ -2,7 +2,6 @@ import { and, asc, desc, eq, gte, inArray, isNull } from 'drizzle-orm'
 import { proofsSchema, saidSchema } from '@/contract/path'
 import type { PathLine, PathView } from '@/contract/views/path'
 import { PATH, type PathFacts, type StepStands, standing } from '@/core/paper/path'
-import { sayForm } from '@/core/words/paper-form'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, paperPaths, papers, people, presetVersions, profiles, upkeep } from '@/server/db/schema'
 import { listPapers } from './papers'
@@ -10,9 +9,8 @@ import { parsed } from './parse'
 import { presetsWithVersions, readSettings } from './presets'
 import { listPrinters } from './printers'
 import { readBacksOf } from './read-backs'
-import { readRoom } from './room'
 import { profilesNear } from './seals'
-import { everySize } from './sizes'
+import { sheetChoices } from './sheet-choices'
 import { trialsOf } from './trials'
 
 type Row = typeof paperPaths.$inferSelect
@@ -139,8 +137,6 @@ export function pathView(db: Db, id: string): PathView | null {
   if (!here) return null
   const proof = all.find(({ preset }) => path.proofs.includes(preset.id))
   const to = made ?? proof ?? null
-  const unit = readRoom(db)?.unit ?? 'mm'
-  const sizes = everySize(db)
   return {
     ...{ id, revision: row.revision, paper: { id: paper.id, name: paper.name } },
     queue: { id: here.queue.id, name: here.queue.name, printerId: here.printer.id, printerName: here.printer.nickname },
@@ -155,12 +151,7 @@ export function pathView(db: Db, id: string): PathView | null {
       .map((m) => ({ id: m.id, name: m.name, tried: trials.filter((t) => t.mediaSettingId === m.id).length })),
     spare: kept ? spareProofs(db, path.proofs, kept.mediaSettingId).length : 0,
     version: to && { id: to.version.id, presetId: to.preset.id },
-    sheets: paper.stocks.flatMap((s): PathView['sheets'] => {
-      const says = sayForm(s.kind, s.width, s.length, unit)
-      if (s.kind === 'roll') return [{ says, choice: { kind: 'cut', width: s.width, length: 'auto' } }]
-      const size = sizes.find((z) => z.short === s.width && z.long === s.length)
-      return size ? [{ says, choice: { kind: 'size', sizeId: size.id } }] : []
-    }),
+    sheets: sheetChoices(db, paper),
   }
 }
 

@@ -82,7 +82,7 @@ type Line = NonNullable<ReturnType<ReturnType<typeof lines>['get']>>
 
 const toLine = ({ jobName, subject, ...l }: Line): PrintLine => ({
   ...l,
-  of: subject === 'slip print' ? 'slip' : 'check',
+  of: subject === 'ruler sheet' ? 'check' : 'slip',
   printId: l.printId === '' ? null : l.printId,
   progress: l.progress / 1000,
   sheetHref: l.state === 'done' || l.state === 'not known' ? trayHref(jobName) : null,

@@ -12,7 +12,18 @@ import {
 import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
 import { PART_KINDS, partName } from '@/core/printer/parts'
 import type { Db } from '@/server/db/open'
-import { events, papers, people, presets, printers, profiles, screens, sizes } from '@/server/db/schema'
+import {
+  events,
+  outsideTargets,
+  paperNotes,
+  papers,
+  people,
+  presets,
+  printers,
+  profiles,
+  screens,
+  sizes,
+} from '@/server/db/schema'
 import { listPrinters } from './printers'
 
 /** Everything that is retired, the newest first: kept whole, and offered again on a press. */
@@ -61,9 +72,24 @@ export function removedThings(db: Db): readonly RemovedThing[] {
       .where(isNotNull(people.retiredAt))
       .all()
       .map((r) => ({ kind: 'member' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
+    ...db
+      .select()
+      .from(paperNotes)
+      .where(isNotNull(paperNotes.retiredAt))
+      .all()
+      .map((r) => ({ kind: 'note' as const, id: r.id, name: shortly(r.says), at: at(r), revision: r.revision })),
+    ...db
+      .select()
+      .from(outsideTargets)
+      .where(isNotNull(outsideTargets.retiredAt))
+      .all()
+      .map((r) => ({ kind: 'target' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
   ]
   return all.toSorted((a, b) => b.at - a.at || a.name.localeCompare(b.name))
 }
+
+/** The beginning of a text, for a list. */
+const shortly = (text: string): string => (text.length > 60 ? `${text.slice(0, 57)}...` : text)
 
 const removedSchema = z.object({
   removed: z.object({

@@ -2,12 +2,13 @@ import { storedJson } from '@/contract/print-job'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { printJobs } from '@/server/db/schema'
+import { outsideTarget } from './outside-target'
 import { rulerSheet } from './ruler-sheet'
 import { slipPrint } from './slip-print'
 import type { Sheet, Subject } from './subject'
 
 /** Everything that goes to a printer. */
-export const SUBJECTS: readonly Subject[] = [slipPrint, rulerSheet]
+export const SUBJECTS: readonly Subject[] = [slipPrint, rulerSheet, outsideTarget]
 
 export function subjectOf(kind: Subject['kind']): Subject {
   const subject = SUBJECTS.find((s) => s.kind === kind)

@@ -1,5 +1,7 @@
 import { Readable } from 'node:stream'
+import { eq } from 'drizzle-orm'
 import { room, roomFolder } from '@/server/db/open'
+import { attachments } from '@/server/db/schema'
 import { readFileStream } from '@/server/files/files'
 import { jobState } from '@/server/jobs/queue'
 import { readPicture } from '@/server/stores/slips'
@@ -30,6 +32,20 @@ export async function servePicture(id: string, what: string): Promise<Response> 
   return send(preview ?? picture.thumbSha, 'image/jpeg', { 'cache-control': cache })
 }
 
+/** A file that belongs to a note or target, as it came: a picture is shown, a PDF is saved. */
+export async function serveAttachment(id: string): Promise<Response> {
+  const file = room().select().from(attachments).where(eq(attachments.id, id)).get()
+  if (!file) return notHere()
+  const how = file.mime === 'application/pdf' ? 'attachment' : 'inline'
+  return send(file.sha, file.mime, {
+    'cache-control': 'private, max-age=31536000, immutable',
+    'content-disposition': disposition(how, file.name),
+  })
+}
+
+const disposition = (how: 'attachment' | 'inline', name: string): string =>
+  `${how}; filename="${name.replace(/[^\x20-\x7e]|"/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`
+
 /** The file that a job made, to be saved. */
 export async function serveJobFile(id: string): Promise<Response> {
   const job = jobState(room(), id)
@@ -37,6 +53,6 @@ export async function serveJobFile(id: string): Promise<Response> {
   const { sha, name } = job.result as { sha: string; name: string }
   return send(sha, 'application/pdf', {
     'cache-control': 'private, no-store',
-    'content-disposition': `attachment; filename="${name.replace(/[^\x20-\x7e]|"/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+    'content-disposition': disposition('attachment', name),
   })
 }

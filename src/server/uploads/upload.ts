@@ -2,6 +2,7 @@ import { Readable } from 'node:stream'
 import type { ReadableStream as NodeReadableStream } from 'node:stream/web'
 import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
+import { addAttachment } from '@/server/actions/notes'
 import { addPicture, plainFileName } from '@/server/actions/pictures'
 import { importProfile } from '@/server/actions/profiles'
 import { sayTrouble } from '@/server/db/trouble'
@@ -36,6 +37,17 @@ export const receiveProfile = (request: Request): Promise<Response> => {
   const seal = new URL(request.url).searchParams.get('seal')
   return takeIn(request, MOST_PROFILE_MB, (name, received, ctx) =>
     through(importProfile, { name, received, seal }, ctx),
+  )
+}
+
+/** The largest file at a note or target: a scanned booklet of instructions. */
+const MOST_ATTACHMENT_MB = 60
+
+/** A file for what the address names. */
+export const receiveAttachment = (request: Request): Promise<Response> => {
+  const ownerId = new URL(request.url).searchParams.get('of') ?? ''
+  return takeIn(request, MOST_ATTACHMENT_MB, (name, received, ctx) =>
+    through(addAttachment, { name, received, ownerId }, ctx),
   )
 }
 

@@ -7,6 +7,7 @@ import { listPapers } from '@/server/stores/papers'
 import { pathsOf } from '@/server/stores/paths'
 import { presetsOn } from '@/server/stores/presets'
 import { listScreens } from '@/server/stores/screens'
+import { notesOf } from '@/server/stores/targets'
 import { queueChoices, trialsOf } from '@/server/stores/trials'
 
 type Params = { params: Promise<{ id: string }> }
@@ -31,6 +32,7 @@ export default async function Page({ params }: Params) {
       queues={queueChoices(room())}
       paths={pathsOf(room(), paper.id)}
       screens={listScreens(room())}
+      notes={notesOf(room(), paper.id)}
       now={now}
     />
   )
