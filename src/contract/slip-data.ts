@@ -32,8 +32,11 @@ export const EMPTY_SLIP: SlipBody = { title: '', memberId: null, chargeTo: 'memb
 export type PlainSlip = Partial<SlipHead> & PlainPatch
 
 /** A slip with one print and one piece. */
-export function plainSlip({ title, memberId, chargeTo, ...patch }: PlainSlip): SlipBody {
-  const head = { title: title ?? '', memberId: memberId ?? null, chargeTo: chargeTo ?? ('member' as const) }
+export function plainSlip({ title, memberId, chargeTo, screenId, ...patch }: PlainSlip): SlipBody {
+  const head = {
+    ...{ title: title ?? '', memberId: memberId ?? null, chargeTo: chargeTo ?? ('member' as const) },
+    ...(screenId === undefined ? {} : { screenId }),
+  }
   return { ...head, prints: [patched(EMPTY_PRINT, patch)] }
 }
 

@@ -73,6 +73,7 @@ export const slipBodySchema = z
     title: z.string().max(200),
     memberId: idSchema.nullable(),
     chargeTo: z.enum(['member', 'group']),
+    screenId: idSchema.nullable().exactOptional(),
     prints: z
       .array(printSchema)
       .min(1)

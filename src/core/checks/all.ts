@@ -13,6 +13,7 @@ import { leavesInk, turnSaves } from './ink'
 import { paperLoaded } from './loaded'
 import { pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
+import { screenIsJudge } from './screen'
 import { sizeOffered, sizePossible, sizeTurned } from './size'
 import { copiesUsual, paperInStock, upkeepDone } from './stock'
 
@@ -39,6 +40,7 @@ export const CHECKS: readonly Check[] = [
   profilePresent,
   convertedOnce,
   colourDescribed,
+  screenIsJudge,
   printerTakes,
   paperInStock,
   copiesUsual,

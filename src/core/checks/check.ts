@@ -1,6 +1,7 @@
 import type { ColourCheck } from '@/core/colour/colour-check'
 import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
+import type { ScreenFlaw } from '@/core/paper/trial'
 import type { NotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
 import type { BlackInk } from '@/core/printer/facts'
@@ -79,6 +80,8 @@ export type Found =
   | { readonly code: 'edge_checked'; readonly number: number }
   | { readonly code: 'edge_unchecked'; readonly feed: string; readonly borderless: boolean; readonly queue: string }
   | { readonly code: 'colour_note'; readonly name: string; readonly note: string; readonly asks: boolean }
+  | { readonly code: 'screen_doubtful'; readonly name: string; readonly flaws: readonly ScreenFlaw[] }
+  | { readonly code: 'screen_measured'; readonly name: string }
   | { readonly code: 'darkness_known' }
   | {
       readonly code: 'darkness_out'

@@ -86,6 +86,35 @@ const CASES: readonly Case[] = [
     level: 'fine',
     says: /made for monochrome/,
   },
+  {
+    name: 'judged on a screen that was measured long ago and is too bright',
+    check: 'screen',
+    rest: {
+      screen: {
+        ...{ id: 'd', name: 'Desk' },
+        flaws: [
+          { code: 'screen measured long ago', days: 61, good: 30 },
+          { code: 'screen too bright', brightness: 185, most: 120 },
+        ],
+      },
+    },
+    level: 'caution',
+    says: /^Judged on Desk: it was measured 61 days ago, and that is good for 30; at 185 cd\/m² it is brighter than 120, and prints look darker than on it\.$/,
+  },
+  {
+    name: 'judged on a screen that nobody measured',
+    check: 'screen',
+    rest: { screen: { id: 'd', name: 'Desk', flaws: [{ code: 'screen not measured' }] } },
+    level: 'caution',
+    says: /Desk: it was never measured/,
+  },
+  {
+    name: 'judged on a screen that was measured lately',
+    check: 'screen',
+    rest: { screen: { id: 'd', name: 'Desk', flaws: [] } },
+    level: 'fine',
+    says: /Desk, which was measured lately/,
+  },
   { name: 'no picture', check: 'complete', rest: { picture: null }, level: 'stop', says: /No picture yet/ },
   { name: 'no preset', check: 'complete', rest: { version: null }, level: 'stop', says: /No preset yet/ },
   { name: 'no sheet', check: 'complete', rest: { size: null }, level: 'stop', says: /No sheet yet/ },

@@ -45,6 +45,8 @@ export type SlipHead = {
   readonly title: string
   readonly memberId: string | null
   readonly chargeTo: 'member' | 'group'
+  /** the room's screen on which its pictures were judged; left away: nobody said */
+  readonly screenId?: string | null
 }
 
 /** What a person fills in: everything of a request that is not a preset's. */

@@ -6,6 +6,7 @@ import type { Size } from '@/core/sizes/sizes'
 import type { PrintBody, SheetChoice, SlipHead } from './body'
 import {
   type BrokenVersion,
+  type JudgedOn,
   type PictureFacts,
   type PrintFacts,
   type RoomFacts,
@@ -40,6 +41,8 @@ export type Catalogue = {
   readonly tariff: Tariff
   readonly room: RoomFacts
   readonly currency: Currency
+  /** the room's screens; left away: it has none */
+  readonly screens?: readonly JudgedOn[]
 }
 
 /**
@@ -101,7 +104,7 @@ export function readySheet(
  */
 export function factsFrom(
   catalogue: Catalogue,
-  { title, memberId, chargeTo }: SlipHead,
+  { title, memberId, chargeTo, screenId = null }: SlipHead,
   print: PrintBody,
   picture: (id: string) => PictureFacts | null,
 ): PrintFacts {
@@ -116,7 +119,8 @@ export function factsFrom(
       : null
   return {
     rules: RULES,
-    slip: { title, memberId, chargeTo },
+    slip: { title, memberId, chargeTo, screenId },
+    screen: catalogue.screens?.find((s) => s.id === screenId) ?? null,
     print,
     pictures: print.pieces.map((p) => (p.pictureId === null ? null : picture(p.pictureId))),
     version,

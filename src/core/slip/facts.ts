@@ -3,6 +3,7 @@ import type { EdgeFigures } from '@/core/edge/figures'
 import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
+import type { ScreenFlaw } from '@/core/paper/trial'
 import type { DialogWalk } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
 import type {
@@ -151,9 +152,14 @@ export type RoomFacts = {
 export const RULES = 2
 
 /** Everything that the outcome of one print depends on. */
+/** A screen of the room as a judge of prints. */
+export type JudgedOn = { readonly id: string; readonly name: string; readonly flaws: readonly ScreenFlaw[] }
+
 export type PrintFacts = {
   readonly rules: number
   readonly slip: SlipHead
+  /** the screen on which its pictures were judged, with what speaks against it as a judge now; left away: none is named */
+  readonly screen?: JudgedOn | null
   readonly print: PrintBody
   /** the pictures of its pieces, in their order; null: none is chosen, or it is not in the room */
   readonly pictures: readonly (PictureFacts | null)[]

@@ -2,11 +2,13 @@ import type { Finding, Found, PaperForm } from '@/core/checks/check'
 import { sayColour } from '@/core/colour/colour-check'
 import { type LengthUnit, um } from '@/core/length/length'
 import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
+import type { ScreenFlaw } from '@/core/paper/trial'
 import { sayNotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
 import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
+import { countOf } from './count'
 import { sayGate } from './gate'
 import { sayForm } from './paper-form'
 
@@ -108,6 +110,10 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `${f.preset} converts to a profile that is not in this room. Choose another preset, or put the profile back.`
     case 'profile_retired':
       return `Profile ${f.name} is retired; ${f.preset} still converts to it. Choose another preset, or offer the profile again.`
+    case 'screen_doubtful':
+      return `Judged on ${f.name}: ${f.flaws.map(sayScreen).join('; ')}.`
+    case 'screen_measured':
+      return `Judged on ${f.name}, which was measured lately.`
     case 'profile_stale':
       return sayGate(f)
     case 'profile_other_seal':
@@ -215,5 +221,19 @@ export function sayBorderlessClosed(why: BorderlessClosed, feed: string, unit: L
       return `Borderless is not possible with the media setting ${why.mediaSetting} on the ${feed}.`
     default:
       return absurd(why)
+  }
+}
+
+/** What makes a screen no judge, as it stands now. */
+function sayScreen(flaw: ScreenFlaw): string {
+  switch (flaw.code) {
+    case 'screen not measured':
+      return 'it was never measured, so what it shows may be anything'
+    case 'screen measured long ago':
+      return `it was measured ${countOf(flaw.days, 'day')} ago, and that is good for ${flaw.good}`
+    case 'screen too bright':
+      return `at ${flaw.brightness} cd/m² it is brighter than ${flaw.most}, and prints look darker than on it`
+    default:
+      return absurd(flaw)
   }
 }

@@ -2,6 +2,7 @@ import type { Finding } from '@/core/checks/check'
 
 /** What a check is about when it does not hold, by its id, in the few words that a card has room for. */
 export const SHORT: Readonly<Record<string, string>> = {
+  screen: 'judged on a doubtful screen',
   complete: 'not filled in yet',
   area: 'cut by the margins',
   borderless: 'not borderless here',

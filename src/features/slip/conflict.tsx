@@ -4,7 +4,9 @@ import { Button } from '@mantine/core'
 import type { PieceBody, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
 import css from './slip.module.css'
 
-const HEAD: Readonly<Record<keyof SlipHead, string>> = { title: 'title', memberId: 'member', chargeTo: 'who pays' }
+const HEAD: Readonly<Record<keyof SlipHead, string>> = {
+  ...{ title: 'title', memberId: 'member', chargeTo: 'who pays', screenId: 'screen' },
+}
 
 const OWN: Readonly<Record<keyof Omit<PrintBody, 'id' | 'pieces'>, string>> = {
   versionId: 'preset',

@@ -17,7 +17,7 @@ import { PictureFields } from './lines/picture-fields'
 import { PlacingFields } from './lines/placing-fields'
 import { PresetFields } from './lines/preset-fields'
 import { SheetFields } from './lines/sheet-fields'
-import { ChargeFields, CopiesFields, ToneFields } from './lines/small-fields'
+import { ChargeFields, CopiesFields, ScreenField, ToneFields } from './lines/small-fields'
 import { edgeLine, type Line, pictureLine, placingLine, presetLine, sheetLine, toneLine } from './sentences'
 import css from './slip.module.css'
 import type { SlipPage } from './types'
@@ -139,8 +139,13 @@ export function Docket(props: {
       <DocketLine {...line('placing', placingLine(print, piece, outcome, laid, unit))}>
         <PlacingFields print={print} piece={piece} outcome={outcome} laid={laid} onChange={edit} />
       </DocketLine>
-      <DocketLine {...line('tone', toneLine(print, facts.version))}>
+      <DocketLine {...line('tone', judged(toneLine(print, facts.version), facts.screen?.name))}>
         <ToneFields print={print} version={facts.version} onChange={edit} />
+        <ScreenField
+          screens={catalogue.screens ?? []}
+          screenId={body.screenId ?? null}
+          onScreen={(screenId) => props.editHead({ screenId })}
+        />
       </DocketLine>
       <DocketLine
         {...line('copies', { says: String(print.copies), detail: copiesDetail(print, good, page.lastCopies, outcome) })}
@@ -158,6 +163,10 @@ export function Docket(props: {
     </>
   )
 }
+
+/** With the screen on which it was judged, where one is named. */
+const judged = (said: Line, screen: string | undefined): Line =>
+  screen ? { ...said, detail: `${said.detail ? `${said.detail}; ` : ''}judged on ${screen}` } : said
 
 function copiesDetail(print: PrintBody, good: number, before: number | null, outcome: PrintOutcome): string {
   if (good > 0) return `${good} good so far`

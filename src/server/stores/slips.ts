@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
 import { readSlipBody } from '@/contract/slip'
 import type { SlipInLine, SlipState } from '@/contract/views/slip'
+import { screenFlaws } from '@/core/paper/trial'
 import { withShelf } from '@/core/sizes/shelf'
 import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
@@ -10,6 +11,7 @@ import { people, pictures, slips } from '@/server/db/schema'
 import { listStocks, stocksAt } from './papers'
 import { versionFacts } from './presets'
 import { readRoom, tariffAt } from './room'
+import { listScreens } from './screens'
 import { everySize } from './sizes'
 
 export type Slip = {
@@ -145,5 +147,10 @@ export function catalogue(db: Db, now: number, versionIds: readonly string[]): C
     tariff: tariffAt(db, now),
     room: room.facts,
     currency: room.currency,
+    screens: listScreens(db).map(({ id, name, newest }) => ({
+      id,
+      name,
+      flaws: screenFlaws(newest, now, room.judging),
+    })),
   }
 }

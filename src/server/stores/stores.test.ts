@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { type PlainPatch, patched, printOf } from '@/core/slip/body'
+import { factsFrom } from '@/core/slip/catalogue'
 import { ACTIONS } from '@/server/actions/all'
 import { previewPicture } from '@/server/actions/pictures'
 import { NOW, ROOM_FIELDS, TestRoom } from '../../../test/room'
@@ -432,6 +433,26 @@ describe('slips', () => {
     expect(
       await room.act(previewPicture, { id: '01a00000-0000-7000-8000-00000000dead', previewSha: 'x' }),
     ).toMatchObject({ problem: { code: 'not_found' } })
+  })
+})
+
+describe('the screen that a slip was judged on', () => {
+  it('is known with what speaks against it today; one that is not there is none', async () => {
+    const room = await TestRoom.open()
+    const { id: screenId } = await room.must(ACTIONS['screen.add'], { name: 'Desk' })
+    const made = await room.slip({ screenId })
+    const slip = readSlip(room.db, made.id)
+    if (!slip) throw new Error('the slip is there')
+    expect(slip.body.screenId).toBe(screenId)
+    const on = () =>
+      factsFrom(catalogue(room.db, room.now, []), slip.body, printOf(slip.body, null), () => null).screen ?? null
+    expect(on()).toEqual({ id: screenId, name: 'Desk', flaws: [{ code: 'screen not measured' }] })
+    await room.must(ACTIONS['screen.measure'], { id: screenId, brightness: 100, white: 6500, instrument: '' })
+    expect(on()?.flaws).toEqual([])
+    room.now += 40 * 86_400_000
+    expect(on()?.flaws).toEqual([{ code: 'screen measured long ago', days: 40, good: 30 }])
+    await room.must(ACTIONS['screen.retire'], { id: screenId, revision: 1 })
+    expect(on()).toBeNull()
   })
 })
 

@@ -1,5 +1,6 @@
 'use client'
 
+import { Select } from '@mantine/core'
 import type { Charge } from '@/core/charge/charge'
 import { ANY_DARKNESS } from '@/core/printer/facts'
 import type { PlainPatch, PrintBody, SlipHead } from '@/core/slip/body'
@@ -45,6 +46,31 @@ export function ToneFields({
       <span className="soft small">
         minus lighter, plus darker; from {least} to {most}
       </span>
+    </div>
+  )
+}
+
+/** Line 6 too: on which of the room's screens the pictures of the slip were judged; nothing where it has none. */
+export function ScreenField(props: {
+  readonly screens: readonly { readonly id: string; readonly name: string }[]
+  readonly screenId: string | null
+  readonly onScreen: (screenId: string | null) => void
+}) {
+  const { screens, screenId, onScreen } = props
+  if (screens.length === 0) return null
+  return (
+    <div className={css.row}>
+      <span className="soft">judged on</span>
+      <Select
+        aria-label="Judged on the screen"
+        placeholder="no screen of the room"
+        size="xs"
+        w={230}
+        clearable
+        value={screens.some((s) => s.id === screenId) ? screenId : null}
+        data={screens.map((s) => ({ value: s.id, label: s.name }))}
+        onChange={onScreen}
+      />
     </div>
   )
 }
