@@ -100,7 +100,7 @@ class Filling {
     await this.log(start)
     await this.waiting()
     await this.loads()
-    await fillKnowHow(this.do, this.db, this.now)
+    await fillKnowHow(this.do, this.db, this.folder, this.now)
   }
 
   private async printers(at: number): Promise<void> {

@@ -1,8 +1,13 @@
+import { Readable } from 'node:stream'
+import sharp from 'sharp'
 import { fromMm, um } from '@/core/length/length'
 import type { Light } from '@/core/paper/trial'
 import { ACTIONS } from '@/server/actions/all'
+import { addPicture } from '@/server/actions/pictures'
 import type { Db } from '@/server/db/open'
+import { receive } from '@/server/files/files'
 import type { Do } from './doing'
+import { patches } from './draw/target'
 
 const DAY = 86_400_000
 const HOUR = 3_600_000
@@ -61,6 +66,29 @@ const NEW_PAPER = {
   note: 'A sample pack. Whether it is worth its price is to be found out.',
 }
 
+/** A chart that a service measures, as its file came, with a word of the maker at the paper. */
+async function fillOutside(act: Do, folder: string, paperId: string, now: number): Promise<void> {
+  const { data, width, height } = patches(20, 26, 100)
+  const ppi = 300
+  const tiff = await sharp(data, { raw: { width, height, channels: 3 } })
+    .tiff({ compression: 'deflate', xres: ppi / 25.4, yres: ppi / 25.4 })
+    .toBuffer()
+  const received = await receive(folder, Readable.from([tiff]), 1e8)
+  const { id: pictureId } = await act(addPicture, { name: 'tidewater-520.tif', received }, now - 40 * DAY)
+  await act(
+    ACTIONS['target.add'],
+    {
+      ...{ name: 'Tidewater 520', service: 'Tidewater Profiles', pictureId, ppi: null },
+      instructions:
+        'The printer’s colour off, one sheet at the quality that will be used. Dry flat for a day, send it unfolded.',
+    },
+    now - 40 * DAY,
+  )
+  const says =
+    'Feed it the marked side up. Coated for pigment inks; let prints breathe for a day before they are framed.'
+  await act(ACTIONS['note.add'], { paperId, says, source: 'the leaflet in the box' }, now - 160 * DAY)
+}
+
 async function fillNewPaper(act: Do, queueId: string, now: number): Promise<void> {
   const { id: paperId } = await act(ACTIONS['paper.add'], NEW_PAPER, now - 5 * DAY)
   const a4 = { width: fromMm(210), length: fromMm(297) }
@@ -75,7 +103,7 @@ async function fillNewPaper(act: Do, queueId: string, now: number): Promise<void
 }
 
 /** Screens of the room, what was tried on its papers, and cards that were read back. */
-export async function fillKnowHow(act: Do, db: Db, now: number): Promise<void> {
+export async function fillKnowHow(act: Do, db: Db, folder: string, now: number): Promise<void> {
   const one = (sql: string, ...values: readonly unknown[]): string => {
     const found = db.$client
       .prepare(sql)
@@ -109,6 +137,7 @@ export async function fillKnowHow(act: Do, db: Db, now: number): Promise<void> {
       now - daysAgo * DAY,
     )
   }
+  await fillOutside(act, folder, one('select id from papers where name = ?', 'Fenland Matte'), now)
   await fillNewPaper(act, one('select id from queues where name = ?', 'Otter, photo'), now)
   // each profile was made with what is printed by now
   const made = db.$client

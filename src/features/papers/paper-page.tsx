@@ -118,7 +118,7 @@ function Found(props: {
 }) {
   const { paperId, queues, trials, paths } = props
   return (
-    <table className="ruled">
+    <table className={`ruled ${css.found}`}>
       <thead>
         <tr>
           <th scope="col">Queue</th>

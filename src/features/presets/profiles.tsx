@@ -101,7 +101,7 @@ export function Profiles(props: {
                       {[p.unfit, ...p.about.slice(0, SHOWN)].filter((line) => line !== null).join(' ')}
                     </span>
                   </th>
-                  <td>
+                  <td className={css.kind}>
                     <Says profile={p} />
                   </td>
                   <td>
