@@ -114,7 +114,14 @@ export async function click(page: Page, selector: string, count = 1): Promise<vo
       return heard
     })
     .catch(() => true)
-  if (!on) throw new Error(`the click meant for ${selector} came down on something else`)
+  if (on) return
+  const there = await found.evaluate((e) => {
+    const { left, top, width, height } = e.getBoundingClientRect()
+    const hit = document.elementFromPoint(left + width / 2, top + height / 2)
+    const shut = e.matches(':disabled') ? ', which is shut' : ''
+    return `${e.isConnected ? `at ${Math.round(left)}, ${Math.round(top)}${shut}` : 'gone from the page'}; there is ${hit?.outerHTML.slice(0, 160)}`
+  })
+  throw new Error(`the click meant for ${selector} (${there}) came down on something else`)
 }
 
 /** Clicks the first visible thing of a role with this text or name. */

@@ -6,6 +6,16 @@ import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 import type { Wanted } from './wanted'
 
+/** The paper; with the media setting where the same paper is printed in several ways. */
+function sayPaper({ facts: { version } }: Wanted, all: readonly Wanted[]): string {
+  if (!version) return 'no preset yet'
+  const { paper, mediaSetting } = version
+  const others = all.some(
+    ({ facts: { version: v } }) => v?.paper.id === paper.id && v.mediaSetting.id !== mediaSetting.id,
+  )
+  return others ? `${paper.name}, ${mediaSetting.name}` : paper.name
+}
+
 /** The prints of a slip that has several: which one the docket shows, where each stands, and all of them in turn. */
 export function PrintList(props: {
   readonly wanted: readonly Wanted[]
@@ -28,7 +38,7 @@ export function PrintList(props: {
               <span className={css.lineNumber}>{w.print.copies} ×</span>
               <span>
                 <span className={css.printSays}>{saySheet(w, unit)}</span>
-                <span className={css.printDetail}>{w.facts.version?.paper.name ?? 'no preset yet'}</span>
+                <span className={css.printDetail}>{sayPaper(w, wanted)}</span>
               </span>
               <span className={LEVEL[w.state]}>{sayState(w)}</span>
             </button>

@@ -94,8 +94,14 @@ function proofOf(
   const name = queue?.facts.mediaSettings.find((m) => m.id === mediaSettingId)?.name ?? mediaSettingId
   const draft = newDraft(world, { queueId, paperId })
   if (!queue || !draft) return bad(`${name}: no setting of this queue is for a paper like ${at.paper}.`)
+  // pictures are held side by side, and nothing has been measured yet: colour is the printer's own where it has one
+  const own = draft.colourMode === 'colour' && queue.facts.printerColours.includes('own')
   const room = { feeds: queue.feeds, facts: queue.facts, papers: world.papers, profiles: world.profiles }
-  const settings = proofSettings({ ...room, sizes: everySize(db) }, draft, mediaSettingId)
+  const settings = proofSettings(
+    { ...room, sizes: everySize(db) },
+    own ? { ...draft, printerColour: 'own' } : draft,
+    mediaSettingId,
+  )
   if (!settings) return bad(`${name}: the rules of ${queue.name} close it for ${at.paper}.`)
   const found = gateOfQueue(db, queueId)?.of(settings) ?? []
   const must = found.filter((f) => MUST.includes(f.code))
