@@ -5,7 +5,15 @@ import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vi
 import { axe, axeHere, click, fromMenu, listening, press, says, slash, Visit } from './browser'
 
 let visit: Visit
-const id: { slip?: string; run?: string; preset?: string; printer?: string; member?: string; paper?: string } = {}
+const id: {
+  slip?: string
+  run?: string
+  preset?: string
+  printer?: string
+  member?: string
+  paper?: string
+  path?: string
+} = {}
 beforeAll(async () => {
   visit = await Visit.start()
   const db = new Database(join(inject('data'), 'libreta.db'), { readonly: true })
@@ -16,7 +24,14 @@ beforeAll(async () => {
   id.printer = first('select id from printers order by number limit 1')
   id.member = first('select now_member_id from run_parts where now_member_id is not null limit 1')
   id.paper = first("select id from papers where name = 'Fenland Matte'")
+  const queueId = first("select id from queues where name = 'Heron'")
   db.close()
+  const begun = await fetch(`${inject('address')}/api/do/path.begin`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: inject('address') },
+    body: JSON.stringify({ paperId: id.paper, queueId }),
+  })
+  id.path = (await begun.json()).value.id
 })
 afterEach(() => visit.closePages())
 afterAll(() => visit.end())
@@ -42,6 +57,7 @@ const SCREENS: readonly Screen[] = [
   ['printer', () => `/printers/${id.printer}`],
   ['papers', () => '/papers'],
   ['paper', () => `/papers/${id.paper}`],
+  ['path of a paper', () => `/papers/${id.paper}/path/${id.path}`],
   ['sizes', () => '/sizes'],
   ['members', () => '/members'],
   ['room', () => '/room'],
@@ -81,6 +97,12 @@ const DIALOGS: readonly Dialog[] = [
   ['count', () => '/papers', (p) => fromMenu(p, 'A4, 210 × 297 mm', 'Count')],
   ['roll', () => '/papers', (p) => press(p, 'Ledger')],
   ['trial', () => `/papers/${id.paper}`, (p) => press(p, 'Log a trial')],
+  ['note', () => `/papers/${id.paper}`, (p) => press(p, 'New note')],
+  ['file of a note', () => `/papers/${id.paper}`, (p) => fromMenu(p, 'note 1', 'Add a file')],
+  ['proof sheets', () => `/papers/${id.paper}/path/${id.path}`, (p) => press(p, 'Proof sheets')],
+  ['a step left out', () => `/papers/${id.paper}/path/${id.path}`, (p) => press(p, 'Leave out')],
+  ['new target', () => '/presets/profiles', (p) => press(p, 'New target')],
+  ['print a target', () => '/presets/profiles', (p) => fromMenu(p, 'Tidewater 520', 'Print')],
   ['screen', () => '/room', (p) => press(p, 'New screen')],
   ['size', () => '/sizes', (p) => press(p, 'New size')],
   ['member', () => '/members', (p) => press(p, 'New member')],
