@@ -43,6 +43,11 @@ export function OlderVersion(props: {
           {preset.draft ? 'To the draft' : 'To the newest version'}
         </Link>
         {preset.retired ? null : (
+          <Link href={`/presets/${preset.id}/card?version=${v.id}`} className="small">
+            Bench card
+          </Link>
+        )}
+        {preset.retired ? null : (
           <Button loading={busy} onClick={() => void start()}>
             {preset.draft ? 'Replace the draft by this' : 'Start a draft from this'}
           </Button>
