@@ -35,6 +35,7 @@ const FEN: ProfileLine = {
   grey: false,
   seals: ['ABC123'],
   stale: [],
+  missing: false,
   about: ['Of a printer.'],
   unfit: null,
   at: 0,
@@ -102,6 +103,11 @@ describe('the room’s profiles', () => {
     fireEvent.click(await dialog.findByRole('option', { name: /TPX4X4/, hidden: true }))
     fireEvent.click(dialog.getByRole('button', { name: 'It was made with it' }))
     await waitFor(() => expect(asked[1]?.body).toEqual({ id: 'fen', seal: 'TPX4X4', made: true }))
+  })
+  it('whose file is gone, or whose printer changed since, says so and what to do', () => {
+    page([{ ...FEN, missing: true, stale: [{ printer: 'Otter', since: 'ink change' }] }])
+    expect(screen.getByText(/^Its file is not in the room’s folder.*Add the file again/)).toBeTruthy()
+    expect(screen.getByText('stale: ink change of Otter since')).toBeTruthy()
   })
   it('none yet: what belongs there', () => {
     page([])

@@ -30,6 +30,8 @@ export type ProfileLine = {
   readonly seals: readonly string[]
   /** what it says of itself, in sentences */
   readonly about: readonly string[]
+  /** its file is not in the room's folder */
+  readonly missing: boolean
   /** printers that it describes no longer, and what was done to them since it was made */
   readonly stale: readonly { readonly printer: string; readonly since: string }[]
   /** why it cannot be chosen; null: it can */
@@ -97,6 +99,12 @@ export function Profiles(props: {
                 <tr key={p.id}>
                   <th scope="row">
                     <span className="strong">{p.name}</span>
+                    {p.missing ? (
+                      <span className={`${css.says} level-stop`}>
+                        Its file is not in the room’s folder, so nothing can be converted to it. Add the file again, or
+                        put it back from a backup.
+                      </span>
+                    ) : null}
                     <span className={css.says}>
                       {[p.unfit, ...p.about.slice(0, SHOWN)].filter((line) => line !== null).join(' ')}
                     </span>

@@ -1,18 +1,21 @@
-import { existsSync, readdirSync } from 'node:fs'
+import { existsSync, readdirSync, rmSync } from 'node:fs'
 import { Readable } from 'node:stream'
 import { describe, expect, it } from 'vitest'
 import type { Settings } from '@/core/preset/settings'
 import { sayProblem } from '@/core/words/problems'
 import { sayFileColour } from '@/core/words/settings'
 import { newId } from '@/server/db/ids'
-import { filePath, receive } from '@/server/files/files'
+import { openRoom } from '@/server/db/open'
+import { profiles as profileTable } from '@/server/db/schema'
+import { filePath, keepBytes, receive } from '@/server/files/files'
+import { targetOf } from '@/server/render/picture-files'
 import { presetFile } from '@/server/stores/exchange'
 import { listProfiles, presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue } from '@/server/stores/presets'
 import { profilesNear } from '@/server/stores/seals'
 import { matrixProfile, printerProfile, WIDE } from '../../../demo/icc'
 import { gammaCurve, greyProfile } from '../../../test/icc'
-import { TestRoom } from '../../../test/room'
+import { folder, TestRoom } from '../../../test/room'
 import { ACTIONS } from './all'
 import { importProfile } from './profiles'
 
@@ -217,6 +220,23 @@ describe('a profile', () => {
     await room.must(ACTIONS['profile.bind'], { id, seal, made: false })
     await room.must(ACTIONS['profile.bind'], { id, seal, made: true })
     expect(against()).toEqual([])
+  })
+  it('whose file is gone from the folder is missed, until it is there again', async () => {
+    const path = folder()
+    const db = openRoom(path)
+    const sha = await keepBytes(path, FEN)
+    const id = newId()
+    db.insert(profileTable).values({ id, name: 'fen', sha, space: 'RGB ', at: 0 }).run()
+    const missing = () => listProfiles(db).map((p) => p.missing)
+    expect(missing()).toEqual([false])
+    rmSync(filePath(path, sha))
+    expect(missing()).toEqual([true])
+    const to = { profileId: id, intent: 'relative', blackPoint: true } as const
+    expect(await targetOf(db, path, to)).toMatchObject({ problem: { what: 'The file of profile fen' } })
+    await keepBytes(path, FEN)
+    expect(missing()).toEqual([false])
+    expect(await targetOf(db, path, to)).toMatchObject({ ok: true })
+    db.$client.close()
   })
   it('is the keeper’s: a helper takes in none', async () => {
     const { room } = await profiles()

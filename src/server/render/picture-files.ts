@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { eq } from 'drizzle-orm'
 import type { PrintDocument } from '@/contract/print-job'
@@ -32,5 +33,7 @@ export async function targetOf(
   const row = db.select().from(profiles).where(eq(profiles.id, target.profileId)).get()
   if (!row) return bad({ code: 'not_found', what: 'The profile of this preset' })
   const { intent, blackPoint } = target
-  return ok({ profile: await readFile(filePath(folder, row.sha)), name: row.name, intent, blackPoint })
+  const path = filePath(folder, row.sha)
+  if (!existsSync(path)) return bad({ code: 'not_found', what: `The file of profile ${row.name}` })
+  return ok({ profile: await readFile(path), name: row.name, intent, blackPoint })
 }

@@ -7,6 +7,7 @@ import { profiles } from '@/server/db/schema'
 import { listPapers } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
+import { profilesWithoutFile } from './profile-files'
 import { sealsOfProfiles, staleProfiles } from './profile-seals'
 import { everySize } from './sizes'
 import { allTold, takesOf } from './told'
@@ -53,6 +54,7 @@ const profileRows = (db: Db, retired: boolean) => {
   const seals = sealsOfProfiles(db)
   const names = new Map(listPrinters(db).map((p) => [p.id, p.nickname]))
   const stale = staleProfiles(db)
+  const missing = profilesWithoutFile(db)
   return db
     .select({
       id: profiles.id,
@@ -68,6 +70,8 @@ const profileRows = (db: Db, retired: boolean) => {
     .all()
     .map(({ space, about, ...p }) => ({
       ...{ ...p, grey: space === 'GRAY', seals: seals.get(p.id) ?? [] },
+      /** its file is not in the room's folder */
+      missing: missing.has(p.id),
       /** printers that it describes no longer, and what was done to them since */
       stale: stale.flatMap(({ profileId, printerId, since }) =>
         profileId === p.id ? [{ printer: names.get(printerId) ?? 'a printer', since }] : [],

@@ -33,6 +33,7 @@ import { holds } from './holds'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
+import { profilesWithoutFile } from './profile-files'
 import { sealsOfProfiles, staleProfiles } from './profile-seals'
 import { dueUpkeep } from './rail'
 import { allTold, takesOf } from './told'
@@ -257,9 +258,11 @@ const factsWorld = (db: Db, now: number) => {
   const edges = edgeKnowledge(db, now)
   const sealsOfAll = sealsOfProfiles(db)
   const stale = staleProfiles(db)
+  const missing = profilesWithoutFile(db)
   const profileOf = ({ fileColour }: Settings, printerId: string): VersionFacts['profile'] => {
     const row = fileColour.kind === 'untouched' ? undefined : profileRows.get(fileColour.profileId)
-    return row
+    // one whose file is gone is none: nothing can be converted to it
+    return row && !missing.has(row.id)
       ? {
           ...{ name: row.name, seals: sealsOfAll.get(row.id) ?? [], grey: row.space === 'GRAY' },
           ...{ sha: row.sha, retired: row.retiredAt !== null },
