@@ -1,10 +1,15 @@
 import { describe, expect, it } from 'vitest'
+import { um } from '@/core/length/length'
+import { newId } from '@/server/db/ids'
 import { pathsOf, pathView } from '@/server/stores/paths'
 import { readSlip } from '@/server/stores/slips'
 import { TestRoom } from '../../../test/room'
 import { ACTIONS } from './all'
 
 const DAY = 86_400_000
+const OTHER = {
+  ...{ maker: '', name: 'Dune', surface: 'plain', weight: 200, thickness: null, note: '' },
+}
 
 async function onPath() {
   const room = await TestRoom.open()
@@ -109,6 +114,80 @@ describe('the path of a new paper', () => {
     expect(await proofs({ revision: 9 })).toMatchObject({ problem: { code: 'stale' } })
     expect(room.one('select count(*) from presets')).toBe(before)
     expect(room.one('select count(*) from slips')).toBe(1)
+  })
+  it('offers what the room keeps of the paper: sheets of every size, and rolls', async () => {
+    const { room, paperId, view } = await onPath()
+    const keep = (kind: 'sheet' | 'roll', width: number, length: number) =>
+      room.must(ACTIONS['stock.add'], {
+        ...{ paperId, kind, pack: 1, price: null, count: 1 },
+        ...{ width: um(width), length: um(length) },
+      })
+    // as wide as A4, and of a size that only the shelf knows
+    await keep('sheet', 210_000, 411_000)
+    await keep('roll', 329_000, 10_000_000)
+    expect(view().sheets.map((s) => s.choice)).toEqual([
+      { kind: 'cut', width: 329_000, length: 'auto' },
+      { kind: 'size', sizeId: 'iso_a4_210x297mm' },
+      { kind: 'size', sizeId: 'shelf_210000x411000' },
+    ])
+  })
+  it('what a seal could not say is not sealed for a proof either', async () => {
+    const { room, proofs } = await onPath()
+    // its driver converts, and nobody said to which profile
+    room.db.$client.exec(
+      `update queues set facts = json_set(facts, '$.colourModes', json('["colour"]'), '$.printerColours', json('["driver profile"]'))`,
+    )
+    expect(await proofs()).toMatchObject({
+      problem: { code: 'rules', says: [expect.stringMatching(/Say which profile the driver converts to/)] },
+    })
+    expect(room.one('select count(*) from presets')).toBe(1)
+  })
+  it('an edge check of another paper counts as long as there is none of this one', async () => {
+    const { room, queueId, paperId, step } = await onPath()
+    const other = (await room.must(ACTIONS['paper.add'], OTHER)).id
+    const versionId = room.one<string>('select id from preset_versions')
+    const feedId = room.one<string>('select id from feeds')
+    const solved = (number: number, version: string): void => {
+      room.db.$client
+        .prepare(
+          `insert into edge_checks (id, number, printer_id, queue_id, feed_id, version_id, edge, size_name, width_um, length_um,
+             layout, readings, instrument, declared, result, state, note, created_at, by_id, solved_at, solved_no)
+           values (?, ?, (select printer_id from queues), ?, ?, ?, 'margins', 'A4', 210000, 297000, '{}', '[]', '{}', '{}', '{}',
+             'solved', '', 0, 'x', 0, ?)`,
+        )
+        .run(newId(), number, queueId, feedId, version, number)
+    }
+    const here = newId()
+    room.db.$client
+      .prepare(
+        `insert into preset_versions (id, preset_id, number, settings, canonical, seal_hash, seal, by_id, at, why)
+         select ?, preset_id, 2, json_set(settings, '$.paperId', ?), canonical, seal_hash, seal, by_id, at, why from preset_versions`,
+      )
+      .run(here, other)
+    solved(1, here)
+    expect(step('edges')).toMatchObject({
+      state: 'open',
+      found: { says: expect.stringMatching(/^edge check 1 is of Dune/) },
+    })
+    solved(2, versionId)
+    solved(3, here)
+    expect(step('edges')).toMatchObject({ state: 'done', found: { says: 'edge check 2 was printed on it' } })
+    expect(paperId).not.toBe(other)
+  })
+  it('leads to the version with the media setting that was kept, and to no other', async () => {
+    const { room, step, trial, proofs, view } = await onPath()
+    await proofs()
+    await trial('kept')
+    const kept = view().version?.id
+    // the newest version of the queue is of another setting
+    room.db.$client.exec(
+      `insert into presets (id, number, name) values ('p2', 99, 'Newer');
+       insert into preset_versions (id, preset_id, number, settings, canonical, seal_hash, seal, by_id, at, why)
+         select 'v2', 'p2', 1, json_set(settings, '$.mediaSettingId', 'another'), canonical, seal_hash, seal, by_id, at + 9e9, why
+         from preset_versions limit 1`,
+    )
+    expect(view().version?.id).toBe(kept)
+    expect(step('version')?.found?.says).not.toMatch(/Newer/)
   })
   it('its card counts once it was read back at the printer with nothing found otherwise', async () => {
     const { room, step, trial, proofs, view } = await onPath()

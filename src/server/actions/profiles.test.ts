@@ -215,6 +215,19 @@ describe('a profile', () => {
     await log('driver change', room.now)
     expect(against()).toMatchObject([{ name: 'fen, 2026', printer: 'Otter', since: 'driver change' }])
     expect(listProfiles(room.db)[0]?.stale).toEqual([{ printer: 'Otter', since: 'driver change' }])
+    // of two seals of one printer the newer one counts
+    const second = newId()
+    room.db.$client
+      .prepare(
+        `insert into preset_versions (id, preset_id, number, settings, canonical, seal_hash, seal, by_id, at, why)
+         select ?, preset_id, 9, settings, canonical, 'other', 'OTHER1', by_id, at, why from preset_versions`,
+      )
+      .run(second)
+    room.now += 1000
+    await room.must(ACTIONS['profile.bind'], { id, seal: 'OTHER1', made: true })
+    expect(listProfiles(room.db)[0]?.stale).toEqual([])
+    await room.must(ACTIONS['profile.bind'], { id, seal: 'OTHER1', made: false })
+    expect(listProfiles(room.db)[0]?.stale).toHaveLength(1)
     // measured again and said to be made with it anew
     room.now += 1000
     await room.must(ACTIONS['profile.bind'], { id, seal, made: false })
