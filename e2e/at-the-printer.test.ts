@@ -167,6 +167,14 @@ describe('at the printer', () => {
     const preset = one<string>("select id from presets where name = 'Otter, Saltmarsh Cotton, colour'")
     await page.goto(`${inject('address')}/presets/${preset}`, { waitUntil: 'load' })
     await settled(page)
+    // nobody said what it was made for: it stands behind the others
+    await page.waitForFunction(() => {
+      const fold = [...document.querySelectorAll<HTMLElement>('main button')].find((b) =>
+        /^\d+ others?$/.test(b.innerText),
+      )
+      fold?.click()
+      return fold
+    })
     await says(page, /harbour, trial/i)
   }, 60_000)
 

@@ -1,5 +1,5 @@
 import { cleanup, configure } from '@testing-library/react'
-import { afterEach, vi } from 'vitest'
+import { afterAll, afterEach, vi } from 'vitest'
 
 // a machine that does other work as well draws late, and no test is about how late
 configure({ asyncUtilTimeout: 15_000 })
@@ -38,4 +38,6 @@ afterEach(() => {
   cleanup()
   for (const way of Object.values(router)) way.mockClear()
 })
+// a transition that was under way has its say while there is still a window
+afterAll(() => new Promise((resolve) => setTimeout(resolve, 400)))
 Object.defineProperty(document, 'fonts', { value: { addEventListener() {}, removeEventListener() {} } })
