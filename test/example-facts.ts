@@ -1,3 +1,4 @@
+import type { Promised } from '@/core/edge/measured-run'
 import { rulerLayout } from '@/core/edge/ruler-sheet'
 import { solveCheck } from '@/core/edge/solve'
 import type { GateWorld } from '@/core/gate/gate'
@@ -7,7 +8,7 @@ import { type QueueFacts, USUAL_FACTS } from '@/core/printer/facts'
 import type { Knowledge } from '@/core/printer/point'
 import type { Told, ToldSource } from '@/core/printer/told'
 import type { Option, Rule } from '@/core/rules/rules'
-import { edges, fedSheet } from '@/core/sheet/sheet'
+import { edges, fedSheet, rect } from '@/core/sheet/sheet'
 import { STANDARD_SIZES } from '@/core/sizes/sizes'
 import type { Catalogue } from '@/core/slip/catalogue'
 import { FACTS, PICTURE, VERSION } from './slip-facts'
@@ -113,6 +114,13 @@ export const LAYOUT = rulerLayout(
   'margins',
   edges(3400, 3400, 5000, 12_500),
 )
+/** A print of 170 x 237 mm in the middle of an A4. */
+export const PROMISED: Promised = {
+  sheet: { width: um(210_000), length: um(297_000) },
+  inkable: rect(3000, 5000, 204_000, 280_000),
+  onPaper: rect(20_000, 30_000, 170_000, 237_000),
+  tolerance: { ...edges(300, 300, 400, 400), width: um(300), height: um(400) },
+}
 export const READ = {
   ticks: { left: 35, right: 35, lead: 51, trail: 126 },
   lengths: {

@@ -4,6 +4,7 @@ import { KEPT, LIGHTS } from '@/core/paper/trial'
 import { PART_KINDS } from '@/core/printer/parts'
 import { instrumentSchema, MOST_SHEETS, readingsSchema } from './edge-check'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema, umSchema } from './lengths'
+import { measuredSchema } from './measure'
 import { readingFields, whiteSchema } from './paper'
 import { settingsSchema } from './preset'
 import { feedSchema, queueFactsSchema, surfaceSchema } from './printer'
@@ -324,8 +325,14 @@ export const INPUTS = {
       prints: printsAsked(500),
       /** only for a room that is filled afterwards; null is now */
       at: timeSchema.nullable().default(null),
+      /** distances taken on the sheet, where one sheet is logged */
+      measured: measuredSchema.nullable().default(null),
     })
-    .refine(causeFits, CAUSE_FITS),
+    .refine(causeFits, CAUSE_FITS)
+    .refine((v) => v.measured === null || (v.prints.length === 1 && v.prints[0]?.copies === 1), {
+      path: ['measured'],
+      error: 'distances belong to one sheet: log it by itself, or type them at its run',
+    }),
   'run.correct': z
     .object({
       id: idSchema,
@@ -336,6 +343,7 @@ export const INPUTS = {
       memberId: idSchema.optional(),
     })
     .refine(causeFits, CAUSE_FITS),
+  'run.measure': measuredSchema.extend({ id: idSchema }),
   'print.start': z.object({
     slipId: idSchema,
     revision: revisionSchema,

@@ -90,6 +90,7 @@ export type ActionOutput = {
   'slip.file': { readonly jobId: string }
   'job.cancel': Made
   'run.log': { readonly runIds: readonly string[]; readonly left: number }
+  'run.measure': Made
   'run.correct': Made
   'print.start': { readonly printIds: readonly string[] }
   'print.cancel': Made

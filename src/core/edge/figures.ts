@@ -22,6 +22,8 @@ export type EdgeFigures = {
   /** false: the stretch is still in the overspray, which holds for sheets of the check's size */
   readonly stretchKnown: boolean
   readonly accuracy: CheckedAccuracy
+  /** what beside this check its drift rests on; left away: nothing */
+  readonly pool?: { readonly sheets: number; readonly alone: boolean }
 }
 
 type About = { readonly checkId: string; readonly number: number; readonly at: number; readonly sheet: FedSheet }

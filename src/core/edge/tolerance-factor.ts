@@ -55,8 +55,11 @@ function halfWidth(x: number, share: number): number {
   return (low + high) / 2
 }
 
-/** How sure it is that mean ± k s of n values holds the share. Simpson's rule over the mean's own spread. */
-function sureness(k: number, n: number, share: number): number {
+/**
+ * How sure it is that mean ± k s holds the share, for a mean of n values and an s of `df` degrees of freedom. Simpson's
+ * rule over the mean's own spread.
+ */
+function sureness(k: number, n: number, df: number, share: number): number {
   const STEPS = 120
   const end = 6 / Math.sqrt(n)
   let sum = 0
@@ -64,7 +67,7 @@ function sureness(k: number, n: number, share: number): number {
     const x = (i / STEPS) * end
     const weight = i === 0 || i === STEPS ? 1 : i % 2 === 1 ? 4 : 2
     const r = halfWidth(x, share)
-    sum += weight * density(x * Math.sqrt(n)) * chiSquaredAbove(((n - 1) * r * r) / (k * k), n - 1)
+    sum += weight * density(x * Math.sqrt(n)) * chiSquaredAbove((df * r * r) / (k * k), df)
   }
   return 2 * Math.sqrt(n) * ((sum * end) / STEPS / 3)
 }
@@ -77,13 +80,24 @@ const known = new Map<string, number>()
  */
 export function toleranceFactor(n: number, share = SHARE, confidence = CONFIDENCE): number {
   if (!Number.isInteger(n) || n < 2) throw new Error(`a tolerance needs two values or more, not ${n}`)
-  const key = `${n}/${share}/${confidence}`
+  return pooledFactor(n, n - 1, share, confidence)
+}
+
+/**
+ * The factor for a mean of n values whose spread was pooled from more: `df` degrees of freedom, all groups together
+ * (ISO 16269-6:2014, annex F, with the degrees of freedom of the pooled spread). @throws for a mean of none, or no spread.
+ * @example pooledFactor(5, 18) // 2.793
+ */
+export function pooledFactor(n: number, df: number, share = SHARE, confidence = CONFIDENCE): number {
+  if (!Number.isInteger(n) || n < 1 || !Number.isInteger(df) || df < 1)
+    throw new Error(`a tolerance needs a mean and a spread, not ${n} values with ${df} degrees of freedom`)
+  const key = `${n}/${df}/${share}/${confidence}`
   const before = known.get(key)
   if (before !== undefined) return before
   let [low, high] = [0.5, 200]
   for (let i = 0; i < 40; i++) {
     const k = (low + high) / 2
-    if (sureness(k, n, share) < confidence) low = k
+    if (sureness(k, n, df, share) < confidence) low = k
     else high = k
   }
   const k = (low + high) / 2

@@ -52,6 +52,8 @@ export type PaperFacts = {
 export type CheckDue =
   | { readonly why: 'age'; readonly days: number }
   | { readonly why: 'upkeep'; readonly kind: string }
+  /** runs that were measured lie off what it promised by more than chance; um to the right, um towards the trail */
+  | { readonly why: 'shift'; readonly runs: number; readonly across: Um | null; readonly along: Um | null }
 
 /** What lies in a feed. Width across or short edge; length of a sheet, or of a new roll. */
 export type LoadedFacts = {

@@ -1,5 +1,5 @@
 import { type Enlargement, enlargementOf, noEnlargement } from '@/core/edge/enlargement'
-import { accuracyOn, checkedMargins, mapOf } from '@/core/edge/figures'
+import { accuracyOn, checkedMargins, type EdgeFigures, mapOf } from '@/core/edge/figures'
 import { type Accuracy, ASSUMED, ASSUMED_SKEW, type DeclaredAccuracy } from '@/core/edge/tolerance'
 import { type Um, um } from '@/core/length/length'
 import { type Placing, wholeCrop } from '@/core/placing/placing'
@@ -36,6 +36,8 @@ export type SheetOutcome = {
   readonly figures: 'declared' | 'checked'
   /** the edge check that the figures come from */
   readonly check: { readonly id: string; readonly number: number; readonly at: number } | null
+  /** other measured sheets that its drift rests on; left away: none */
+  readonly pool?: NonNullable<EdgeFigures['pool']>
   /** what is sent is mapped back, so that what was asked comes out */
   readonly corrected: boolean
   /** why borderless was asked for and is not possible; it is then computed with margins */
@@ -106,6 +108,7 @@ export function sheetOf(facts: PrintFacts, stances: readonly Stance[]): SheetOut
     accuracy: found ? accuracyOn(found, sheet) : declaredOn(version, borderless),
     figures: found ? 'checked' : 'declared',
     check: found ? { id: found.checkId, number: found.number, at: found.at } : null,
+    ...(found?.pool ? { pool: found.pool } : {}),
     corrected: print.enlargement === 'corrected' && (borderless || found !== null),
     borderlessClosed: closed,
     borderless,

@@ -8,6 +8,7 @@ import type { BorderlessClosed } from '@/core/printer/closed'
 import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
+import { sayCheckDue } from './check-due'
 import { countOf } from './count'
 import { sayGate } from './gate'
 import { sayForm } from './paper-form'
@@ -95,9 +96,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
     case 'edge_unchecked':
       return `Nobody has measured ${f.borderless ? 'borderless' : 'the margins'} on the ${f.feed} of ${f.queue}: the figures are only what is declared. An edge check makes them true.`
     case 'edge_check_due':
-      return f.due.why === 'age'
-        ? `Edge check ${f.number} is ${f.due.days} days old: make it again.`
-        : `Since edge check ${f.number} there was a ${f.due.kind}: make it again.`
+      return `${sayCheckDue(f.due, f.number, unit)}: make it again.`
     case 'enlargement_corrected':
       return 'Enlargement is taken back: what was asked comes out.'
     case 'enlargement_left':

@@ -56,7 +56,14 @@ const RUN: Run = {
   roll: false,
 }
 const page = (patch: Partial<Run> = {}) =>
-  show(<RunPage run={{ ...RUN, ...patch }} people={[{ id: 'm2', name: 'Ida' }]} now={Date.UTC(2026, 10, 25)} />)
+  show(
+    <RunPage
+      run={{ ...RUN, ...patch }}
+      people={[{ id: 'm2', name: 'Ida' }]}
+      measured={null}
+      now={Date.UTC(2026, 10, 25)}
+    />,
+  )
 const fact = (name: string): string | null | undefined =>
   screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent
 

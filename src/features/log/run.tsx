@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import { Fragment } from 'react'
 import type { Run } from '@/contract/views/log'
+import type { MeasuredRun } from '@/contract/views/measured'
 import { um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
@@ -15,6 +16,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
 import { CorrectRun } from './correct-run'
 import css from './log.module.css'
+import { Measured } from './measure-run'
 
 const sayOutcome = (o: { readonly outcome: string; readonly cause: string | null }): string =>
   o.cause ? `${o.outcome}, ${o.cause}` : o.outcome
@@ -33,10 +35,13 @@ function drawnPieces({ pieces, page }: RunRecord): readonly (DrawnPiece | null)[
 /** One run with its drawing and figures as they were promised: from its record, never computed again. */
 export function RunPage({
   run,
+  measured,
   people,
   now,
 }: {
   readonly run: Run
+  /** what was last measured of it */
+  readonly measured: MeasuredRun | null
   readonly people: readonly { readonly id: string; readonly name: string }[]
   readonly now: number
 }) {
@@ -145,6 +150,9 @@ export function RunPage({
               />
             </div>
           ))}
+          {run.outcome === 'not known' || run.outcome === 'not printed' ? null : (
+            <Measured runId={run.id} pieces={record.pieces.length} measured={measured} now={now} />
+          )}
           {run.corrections.length > 0 ? (
             <div className={css.answers}>
               <h2>Corrected</h2>

@@ -8,6 +8,7 @@ import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { EDGE_NAMES, type Edges } from '@/core/sheet/sheet'
 import type { CheckDue } from '@/core/slip/facts'
+import { sayCheckDue } from '@/core/words/check-due'
 import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
@@ -84,10 +85,7 @@ export function EdgeSection(props: {
                         {sayDay(c.solvedAt ?? c.createdAt, timeZone, now)}
                         {c === newest ? <span className="level-fine"> in use</span> : null}
                         {late ? (
-                          <span className="level-caution">
-                            {' '}
-                            {late.why === 'age' ? `due again: ${late.days} days old` : `due again: ${late.kind} since`}
-                          </span>
+                          <span className="level-caution"> due again: {sayCheckDue(late, c.number, unit)}</span>
                         ) : null}
                       </th>
                       <td className={c === newest ? 'strong' : undefined}>

@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { EdgeCheck } from '@/contract/views/edge-check'
+import type { MeasuredRun } from '@/contract/views/measured'
 import type { Printer } from '@/contract/views/printer'
 import { tradeLength, writeNumber } from '@/core/length/write'
 import type { Settings } from '@/core/preset/settings'
@@ -17,6 +18,7 @@ import { useWays } from '@/ui/unit/unit'
 import { type DueLine, EdgeSection } from './edge-section'
 import { FeedBox } from './feed-box'
 import { FeedForm } from './feed-forms'
+import { MeasuredSection } from './measured-section'
 import css from './printer.module.css'
 import { GoodForForm, InkSetForm, PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueSection, type RuleWorld } from './queue-section'
@@ -31,6 +33,7 @@ export function PrinterPage({
   world,
   checks,
   due,
+  measured,
   upkeepDue,
   heard,
   people,
@@ -43,6 +46,8 @@ export function PrinterPage({
   readonly world: RuleWorld
   readonly checks: readonly EdgeCheck[]
   readonly due: readonly DueLine[]
+  /** the newest measured runs */
+  readonly measured: readonly MeasuredRun[]
   /** kinds of upkeep that are due */
   readonly upkeepDue: readonly string[]
   /** what each queue's printer told, by queue */
@@ -95,6 +100,7 @@ export function PrinterPage({
           {[
             ['feeds', 'Feeds'],
             ['edges', 'Edge checks'],
+            ['measured', 'Measured runs'],
             ['queues', 'Queues'],
             ['upkeep', 'Upkeep'],
           ].map(([id, name]) => (
@@ -150,6 +156,7 @@ export function PrinterPage({
         </section>
 
         <EdgeSection printer={printer} checks={checks} due={due} now={now} />
+        <MeasuredSection printerId={printer.id} nickname={printer.nickname} runs={measured} now={now} />
 
         <section id="queues" className={lists.section}>
           <h2>Queues side by side</h2>

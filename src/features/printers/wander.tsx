@@ -1,16 +1,18 @@
 'use client'
 
 import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
-import { useEffect, useState } from 'react'
 import { Line } from 'react-chartjs-2'
 import { EDGE_NAMES, type Edges } from '@/core/sheet/sheet'
 import css from './printer.module.css'
+import { useColours } from './use-colours'
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip)
 
 const UM_PER = { mm: 1000, in: 25_400 } as const
 const DASH = { left: [], right: [6, 3], lead: [2, 2], trail: [8, 3, 2, 3] } as const
 const COLOURS = { left: '--press', right: '--pencil', lead: '--caution', trail: '--stop' } as const
+
+const NAMES = [...Object.values(COLOURS), '--ink', '--hair']
 
 /** The measured edges of one feed over its checks: a printer that wanders shows. */
 export function Wander(props: {
@@ -19,15 +21,7 @@ export function Wander(props: {
   readonly points: readonly { readonly at: string; readonly edges: Edges }[]
 }) {
   const { title, unit, points } = props
-  const [colours, setColours] = useState<Readonly<Record<string, string>>>({})
-  useEffect(() => {
-    const style = getComputedStyle(document.documentElement)
-    setColours(
-      Object.fromEntries(
-        [...Object.values(COLOURS), '--ink', '--hair'].map((name) => [name, style.getPropertyValue(name).trim()]),
-      ),
-    )
-  }, [])
+  const colours = useColours(NAMES)
   const ink = colours['--ink'] ?? '#1d2b2a'
   return (
     <div className={css.wander}>

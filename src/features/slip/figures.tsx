@@ -26,6 +26,11 @@ export const Figures = memo(function Figures({
     <>
       Tolerance: measured by <Link href={`/edge-checks/${sheet.check.id}`}>edge check {sheet.check.number}</Link>,{' '}
       {sayDay(sheet.check.at, timeZone, Date.now())}
+      {sheet.pool
+        ? sheet.pool.alone
+          ? '; its drift alone, which other measured sheets of this feed contradict'
+          : `; its drift by ${sheet.pool.sheets} measured sheets of this feed`
+        : ''}
     </>
   ) : (
     `Tolerance: as declared, and assumed to be off by ${lengthNumber(ASSUMED.place, unit)} ${unit} in place and ${ASSUMED.lengthAlong} ‰ of a length; an edge check measures it`

@@ -2,9 +2,13 @@
 
 import { Button, Modal } from '@mantine/core'
 import { useEffect, useState } from 'react'
+import { NOTHING_READ, type ReadDistances } from '@/contract/measure'
 import type { Cause } from '@/contract/slip-data'
+import { DISTANCES } from '@/core/edge/measured-run'
+import type { Instrument } from '@/core/edge/readings'
 import { FormCount, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
+import { MeasuredFields } from '@/ui/form/measured-fields'
 import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { useWays } from '@/ui/unit/unit'
@@ -20,6 +24,10 @@ type Said = {
   readonly note: string
 }
 const NOT_SAID: Said = { outcome: 'good', cause: null, note: '' }
+const NOT_MEASURED: { readonly read: ReadDistances; readonly instrument: Instrument } = {
+  read: NOTHING_READ,
+  instrument: 'steel rule',
+}
 
 /** What came out: good, proof or spoiled. A stop keeps "good" shut until it is answered with a reason. */
 export function OutcomeDialog(props: {
@@ -36,11 +44,14 @@ export function OutcomeDialog(props: {
   const one = prints.length === 1 ? (prints[0] ?? null) : null
   const wants = one?.left ?? 1
   const given = useStopAnswers(prints)
+  // one sheet of one piece: more are measured at their runs
+  const canMeasure = (copies: number): boolean => one !== null && copies === 1 && one.print.pieces.length === 1
   const form = useRoomForm({
     action: 'run.log',
     row: null,
-    values: () => ({ ...NOT_SAID, copies: wants }),
-    input: async ({ copies, ...v }) => ({
+    values: () => ({ ...NOT_SAID, copies: wants, measured: NOT_MEASURED }),
+    input: async ({ copies, measured, ...v }) => ({
+      measured: canMeasure(copies) && DISTANCES.some((d) => measured.read[d] !== null) ? measured : null,
       ...{ slipId: props.slipId, revision: await props.flush(), ...v, cause: causeOf(v) },
       prints: prints.map((w) => ({
         ...{ printId: w.print.id, copies: one ? copies : w.left },
@@ -49,7 +60,7 @@ export function OutcomeDialog(props: {
     }),
     done: () => (all === 1 ? 'One run is in the log.' : `${all} runs are in the log.`),
     then: () => {
-      form.set(NOT_SAID)
+      form.set({ ...NOT_SAID, measured: NOT_MEASURED })
       props.onClose()
     },
   })
@@ -97,6 +108,17 @@ export function OutcomeDialog(props: {
         ) : (
           <PrintsNamed prints={prints} count={count} unit={unit} />
         )}
+        {canMeasure(copies) ? (
+          <details>
+            <summary className="small">Measured with a rule: two distances make the next promise narrower</summary>
+            <div className={css.stack}>
+              <MeasuredFields
+                read={(name) => form.at(`measured.read.${name}`)}
+                instrument={form.at('measured.instrument')}
+              />
+            </div>
+          </details>
+        ) : null}
         <FormNote field={form.at('note')} label="Note" />
       </Form>
     </Modal>

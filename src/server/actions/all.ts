@@ -48,7 +48,7 @@ import {
   restoreTarget,
 } from './restoring'
 import { editRoom, setTariff, setUp } from './room'
-import { correctRun, logRun } from './runs'
+import { correctRun, logRun, measureRun } from './runs'
 import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
 import { addSize, editSize, retireSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
@@ -141,6 +141,7 @@ export const ACTIONS: {
   'slip.file': fileSlip,
   'job.cancel': stopJob,
   'run.log': logRun,
+  'run.measure': measureRun,
   'run.correct': correctRun,
   'print.start': startPrint,
   'print.cancel': cancelPrint,

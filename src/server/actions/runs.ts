@@ -1,11 +1,14 @@
 import { INPUTS } from '@/contract/actions'
+import type { Measured } from '@/contract/measure'
 import { chargedFor } from '@/core/charge/charge'
 import { bad, ok } from '@/core/result/result'
 import { correctRunRows } from '@/server/books/correct'
+import { bookMeasure, farOff } from '@/server/books/measures'
 import { answeredStops, askedPrints, bookingOf } from '@/server/books/printable'
 import { countCopies, nextCopy } from '@/server/books/progress'
 import { bookRuns } from '@/server/books/runs'
 import { noteLoaded } from '@/server/books/used'
+import type { Db } from '@/server/db/open'
 import { action } from '@/server/door/door'
 import { readRun } from '@/server/stores/log'
 import { readPerson } from '@/server/stores/people'
@@ -28,8 +31,36 @@ export const logRun = action({
       runIds.push(...bookRuns(db, booking, { outcome, cause, note, at: now, byId: actor.id }, first, copies))
       if (input.at === null) noteLoaded(db, booking.used, now, actor.id)
     }
+    if (input.measured) {
+      const kept = measure(db, runIds[0] ?? '', input.measured, now, actor.id)
+      if (!kept.ok) return kept
+    }
     const left = countCopies(db, slip.id, now)
     return ok({ value: { runIds, left }, subject: slip.id, data: { outcome, copies: runIds.length } })
+  },
+})
+
+function measure(db: Db, runId: string, measured: Measured, now: number, byId: string) {
+  const run = readRun(db, runId)
+  return run ? bookMeasure(db, run, measured, now, byId) : bad({ code: 'not_found', what: 'This run' } as const)
+}
+
+/** Distances taken on a run's sheet: held against its promise, and one more sheet for the drift of its feed. */
+export const measureRun = action({
+  name: 'run.measure',
+  role: 'helper',
+  input: INPUTS['run.measure'],
+  asks: {
+    what: () => 'A distance lies far from what was promised. Was it taken between other edges?',
+    uses: (input, { db }) => {
+      const run = readRun(db, input.id)
+      const far = run ? farOff(db, run.record, input) : []
+      return () => far
+    },
+  },
+  commit({ id, ...measured }, { db, actor, now }) {
+    const kept = measure(db, id, measured, now, actor.id)
+    return kept.ok ? ok({ value: { id: kept.value.id }, subject: id, data: { off: kept.value.off } }) : kept
   },
 })
 

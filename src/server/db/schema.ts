@@ -434,6 +434,41 @@ export const runRecords = sqliteTable('run_records', {
   body: text('body', { mode: 'json' }).notNull(),
 })
 
+/**
+ * Distances that somebody took on a run's sheet, held against its promise; the newest of a run counts, none is ever
+ * changed. Where the sheet landed is kept beside them: it sharpens the drift of its feed.
+ */
+export const runMeasures = sqliteTable(
+  'run_measures',
+  {
+    id: id(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    /** when the run was made; when it was measured */
+    runAt: integer('run_at').notNull(),
+    at: integer('at').notNull(),
+    byId: text('by_id').notNull(),
+    instrument: text('instrument').notNull(),
+    printerId: text('printer_id')
+      .notNull()
+      .references(() => printers.id),
+    queueId: text('queue_id').notNull(),
+    feedId: text('feed_id').notNull(),
+    edge: text('edge', { enum: ['margins', 'borderless'] }).notNull(),
+    /** the edge check that the promise came from; null: it was made from declared figures */
+    checkId: text('check_id'),
+    /** which piece of the sheet, from 0 */
+    piece: integer('piece').notNull(),
+    /** each distance that was read, with its promise and tolerance */
+    held: text('held', { mode: 'json' }).notNull(),
+    /** where the sheet landed against where it was promised to; null: what was read does not tell */
+    acrossUm: integer('across_um'),
+    alongUm: integer('along_um'),
+  },
+  (t) => [index('measures_by_run').on(t.runId, t.at), index('measures_by_feed').on(t.printerId, t.feedId, t.runAt)],
+)
+
 /** Which pictures lie on a run's sheet: by them it is found when one comes in again. */
 export const runPictures = sqliteTable(
   'run_pictures',

@@ -6,14 +6,16 @@ import {
   layoutSchema,
   readingsSchema,
 } from '@/contract/edge-check'
-import { feedSchema } from '@/contract/printer'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import { type EdgeFigures, figuresFrom } from '@/core/edge/figures'
+import { type Landings, landingsOf, offBeyondChance, pooled, withPool } from '@/core/edge/pool'
 import type { CheckResult } from '@/core/edge/solve'
-import { um } from '@/core/length/length'
+import { type Um, um } from '@/core/length/length'
 import type { CheckDue, VersionFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, feeds, people, presets, presetVersions, printers, queues, room, upkeep } from '@/server/db/schema'
+import { feedName } from './feed-name'
+import { type RunGroup, runGroups } from './measures'
 import { parsed } from './parse'
 import { UPSETS } from './profile-seals'
 
@@ -56,7 +58,7 @@ function toCheck(db: Db, r: Row): EdgeCheck {
     queueId: check.queueId,
     queueName: r.queueName,
     feedId: check.feedId,
-    feedName: parsed(feedSchema, r.feedFacts, `feed ${check.feedId}`).name,
+    feedName: feedName(r.feedFacts, check.feedId),
     versionId: check.versionId,
     presetName: r.presetName,
     versionNumber: r.versionNumber,
@@ -106,8 +108,68 @@ export type EdgeKnowledge = {
   ) => Pick<VersionFacts, 'checked' | 'checkDue'>
 }
 
-/** Solved checks, what upset their printers since, and the room's days: three queries. */
+/**
+ * Solved checks, measured runs, what upset their printers since, and the room's days: four queries. A check's drift is
+ * sharpened by every sheet that was measured on its feed since the last change of that printer's head, feed or driver.
+ */
 export function edgeKnowledge(db: Db, now: number): EdgeKnowledge {
+  const { list: all, solved } = solvedChecks(db)
+  const upset = upsetsOf(db)
+  const due = dueIn(db, now, upset)
+  const since = (printerId: string): number => upset(printerId).at(-1)?.at ?? 0
+  const runs = runGroups(db, since)
+  const counts = (s: Solved): boolean => solvedAt(s) > since(s.row.printerId)
+  /** the newest one, of this seal before others */
+  const inUse = (queueId: string, feedId: string, edge: Edge, seal: string): Solved | null => {
+    const list = solved.get(`${queueId} ${feedId} ${edge}`) ?? []
+    return list.find((s) => s.seal === seal) ?? list[0] ?? null
+  }
+  const othersOf = (s: Solved): readonly Landings[] => [
+    ...all.filter((o) => o !== s && o.row.feedId === s.row.feedId && counts(o)).map((o) => landingsOf(o.result)),
+    ...runs.filter((g) => g.feedId === s.row.feedId),
+  ]
+  const known = new Map<Solved, { readonly pooled: (f: EdgeFigures) => EdgeFigures; readonly shift: CheckDue | null }>()
+  const pool = (s: Solved) => {
+    const before = known.get(s)
+    if (before) return before
+    const others = counts(s) ? othersOf(s) : []
+    const made = {
+      pooled: (f: EdgeFigures) => withPool(f, landingsOf(s.result), s.result.sheets, others),
+      shift: shiftOf(s, runs, others),
+    }
+    known.set(s, made)
+    return made
+  }
+  return {
+    of: (queueId, feedId, seal, printerId) => {
+      const margins = inUse(queueId, feedId, 'margins', seal)
+      const free = inUse(queueId, feedId, 'borderless', seal)
+      const figures = (edge: Edge, s: Solved | null): EdgeFigures | null =>
+        s &&
+        pool(s).pooled(
+          figuresFrom(
+            {
+              ...{ checkId: s.row.id, number: s.row.number, at: solvedAt(s) },
+              sheet: { width: um(s.row.widthUm), length: um(s.row.lengthUm) },
+            },
+            edge,
+            s.result,
+            margins?.result ?? null,
+          ),
+        )
+      const dueOf = (s: Solved | null): CheckDue | null => s && (due(printerId, solvedAt(s)) ?? pool(s).shift)
+      return {
+        checked: { margins: figures('margins', margins), borderless: figures('borderless', free) },
+        checkDue: { margins: dueOf(margins), borderless: dueOf(free) },
+      }
+    },
+  }
+}
+
+const solvedAt = (s: Solved): number => s.row.solvedAt ?? s.row.createdAt
+
+/** All solved checks, the newest first, and by queue, feed and edge. */
+function solvedChecks(db: Db): { readonly list: readonly Solved[]; readonly solved: ReadonlyMap<string, Solved[]> } {
   const solved = new Map<string, Solved[]>()
   const rows = db
     .select({ row: edgeChecks, seal: presetVersions.seal })
@@ -117,40 +179,32 @@ export function edgeKnowledge(db: Db, now: number): EdgeKnowledge {
     .orderBy(desc(edgeChecks.solvedNo))
     .all()
   for (const { row, seal } of rows) {
-    const key = `${row.queueId} ${row.feedId} ${row.edge}`
-    const list = solved.get(key) ?? []
-    solved.set(key, list)
     const result = resultOf(row)
-    if (result) list.push({ row, seal, result })
+    if (!result) continue
+    const key = `${row.queueId} ${row.feedId} ${row.edge}`
+    const here = solved.get(key) ?? []
+    solved.set(key, here)
+    here.push({ row, seal, result })
   }
-  const due = dueIn(db, now)
-  /** the newest one, of this seal before others */
-  const inUse = (queueId: string, feedId: string, edge: Edge, seal: string): Solved | null => {
-    const list = solved.get(`${queueId} ${feedId} ${edge}`) ?? []
-    return list.find((s) => s.seal === seal) ?? list[0] ?? null
+  return { list: [...solved.values()].flat(), solved }
+}
+
+/** Fewer runs than this are no mean: one sheet that fed badly moves it. */
+const FEWEST_RUNS = 3
+
+/** Whether the runs that a check promised lie off it by more than chance. */
+function shiftOf(s: Solved, runs: readonly RunGroup[], others: readonly Landings[]): CheckDue | null {
+  const own = landingsOf(s.result)
+  const promised = runs.filter((g) => g.checkId === s.row.id)
+  const off = (axis: 'across' | 'along'): { readonly by: Um; readonly runs: number } | null => {
+    const all = pooled([own, ...others].flatMap((o) => o[axis] ?? []))
+    const lie = promised.map((g) => g[axis]).find((g) => g !== null)
+    if (!all || !lie || lie.n < FEWEST_RUNS) return null
+    return offBeyondChance(lie, s.result.sheets, all) ? { by: um(lie.mean), runs: lie.n } : null
   }
-  return {
-    of: (queueId, feedId, seal, printerId) => {
-      const margins = inUse(queueId, feedId, 'margins', seal)
-      const free = inUse(queueId, feedId, 'borderless', seal)
-      const figures = (edge: Edge, s: Solved | null): EdgeFigures | null =>
-        s &&
-        figuresFrom(
-          {
-            ...{ checkId: s.row.id, number: s.row.number, at: s.row.solvedAt ?? s.row.createdAt },
-            sheet: { width: um(s.row.widthUm), length: um(s.row.lengthUm) },
-          },
-          edge,
-          s.result,
-          margins?.result ?? null,
-        )
-      const dueOf = (s: Solved | null): CheckDue | null => s && due(printerId, s.row.solvedAt ?? s.row.createdAt)
-      return {
-        checked: { margins: figures('margins', margins), borderless: figures('borderless', free) },
-        checkDue: { margins: dueOf(margins), borderless: dueOf(free) },
-      }
-    },
-  }
+  const [across, along] = [off('across'), off('along')]
+  const count = Math.max(across?.runs ?? 0, along?.runs ?? 0)
+  return count === 0 ? null : { why: 'shift', runs: count, across: across?.by ?? null, along: along?.by ?? null }
 }
 
 const DAY = 86_400_000
@@ -161,28 +215,41 @@ export function dueChecks(
   checks: readonly EdgeCheck[],
   now: number,
 ): readonly { readonly checkId: string; readonly due: CheckDue }[] {
-  const dueAt = dueIn(db, now)
+  const knowledge = edgeKnowledge(db, now)
   const seen = new Set<string>()
   return checks.flatMap((c) => {
     const key = `${c.queueId} ${c.feedId} ${c.edge}`
     if (c.state !== 'solved' || seen.has(key)) return []
     seen.add(key)
-    const due = dueAt(c.printerId, c.solvedAt ?? c.createdAt)
+    const due = knowledge.of(c.queueId, c.feedId, c.seal, c.printerId).checkDue[c.edge]
     return due ? [{ checkId: c.id, due }] : []
   })
 }
 
-/** Why a check of a printer that was solved then is due again now: the first upset since, else its age; null: it holds. */
-function dueIn(db: Db, now: number): (printerId: string, at: number) => CheckDue | null {
-  const upsets = db
+type Upset = { readonly printerId: string; readonly kind: string; readonly at: number }
+
+/** What upset each printer, the oldest first. */
+function upsetsOf(db: Db): (printerId: string) => readonly Upset[] {
+  const rows = db
     .select({ printerId: upkeep.printerId, kind: upkeep.kind, at: upkeep.at })
     .from(upkeep)
     .where(inArray(upkeep.kind, UPSETS))
     .orderBy(asc(upkeep.at))
     .all()
+  const by = new Map<string, Upset[]>()
+  for (const u of rows) by.set(u.printerId, [...(by.get(u.printerId) ?? []), u])
+  return (printerId) => by.get(printerId) ?? []
+}
+
+/** Why a check of a printer that was solved then is due again now: the first upset since, else its age; null: it holds. */
+function dueIn(
+  db: Db,
+  now: number,
+  upsets: (printerId: string) => readonly Upset[],
+): (printerId: string, at: number) => CheckDue | null {
   const good = db.select({ days: room.edgeCheckDays }).from(room).get()?.days ?? 180
   return (printerId, at) => {
-    const upset = upsets.find((u) => u.printerId === printerId && u.at > at)
+    const upset = upsets(printerId).find((u) => u.at > at)
     if (upset) return { why: 'upkeep', kind: upset.kind }
     const days = Math.floor((now - at) / DAY)
     return days > good ? { why: 'age', days } : null

@@ -16,11 +16,15 @@ export function LengthField(props: {
   readonly label: string
   readonly value: Um | null
   readonly onChange: (value: Um) => void
+  /** nothing may stand there: told when what stood there is taken out */
+  readonly onEmpty?: () => void
   readonly min?: number
   readonly max?: number
   readonly hideLabel?: boolean
   readonly width?: number
   readonly disabled?: boolean
+  /** a dialog opens with the focus here */
+  readonly first?: boolean
   /** what is wrong with the value as it was sent */
   readonly error?: string | null
   /** told whether what is typed cannot be read */
@@ -40,6 +44,10 @@ export function LengthField(props: {
   }
   const take = (): void => {
     if (typed === shown) return says(null)
+    if (props.onEmpty && typed.trim() === '') {
+      says(null)
+      return props.onEmpty()
+    }
     const read = readLength(typed, unit)
     if (!read.ok) return says(sayLength(read.problem, unit))
     const { min = 0, max = Number.POSITIVE_INFINITY } = props
@@ -59,6 +67,7 @@ export function LengthField(props: {
       rightSection={<span className="soft small">{unit}</span>}
       w={props.width ?? 130}
       size="xs"
+      data-autofocus={props.first ? true : undefined}
       inputMode="text"
       autoComplete="off"
       onChange={(e) => setTyped(e.currentTarget.value)}

@@ -258,14 +258,23 @@ export function FormNumber<T extends number | null>(props: Of<T> & { readonly wi
 
 /** A length; it may still be missing. */
 export function FormLength<T extends Um | null>(
-  props: Of<T> & { readonly width?: number; readonly min?: number; readonly max?: number },
+  props: Of<T> &
+    First & {
+      readonly width?: number
+      readonly min?: number
+      readonly max?: number
+      /** it may be taken out again */
+      readonly optional?: boolean
+    },
 ) {
-  const { field, label, min, max, ...rest } = props
+  const { field, label, min, max, optional, first, ...rest } = props
   const { unit } = useWays()
   return (
     <Changed field={field} say={(v) => (v === null ? 'nothing' : tradeLength(v, unit))}>
       <LengthField
         {...rest}
+        {...(optional ? { onEmpty: () => field.set(null as T) } : {})}
+        first={first ?? false}
         label={label}
         value={field.value}
         min={min ?? field.limits.min ?? 0}

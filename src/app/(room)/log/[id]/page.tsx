@@ -4,6 +4,7 @@ import { MOST_OFFERED } from '@/contract/people'
 import { RunPage } from '@/features/log/run'
 import { room } from '@/server/db/open'
 import { readRun } from '@/server/stores/log'
+import { measuredOf } from '@/server/stores/measures'
 import { somePeople } from '@/server/stores/people'
 
 type Params = { params: Promise<{ id: string }> }
@@ -17,5 +18,5 @@ export default async function Page({ params }: Params) {
   const run = readRun(room(), (await params).id)
   if (!run) notFound()
   const people = somePeople(room(), '', MOST_OFFERED, [run.memberId])
-  return <RunPage run={run} people={people} now={Date.now()} />
+  return <RunPage run={run} measured={measuredOf(room(), run.id)} people={people} now={Date.now()} />
 }

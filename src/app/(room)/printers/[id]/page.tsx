@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation'
 import { PrinterPage } from '@/features/printers/printer'
 import { room } from '@/server/db/open'
 import { dueChecks, edgeChecksOf } from '@/server/stores/edge-checks'
+import { measuredRunsOf } from '@/server/stores/measures'
 import { newDraft } from '@/server/stores/new-draft'
 import { listShelf } from '@/server/stores/papers'
 import { listPeople } from '@/server/stores/people'
@@ -18,6 +19,9 @@ export async function generateMetadata({ params }: Params): Promise<Metadata> {
   return { title: readPrinter(room(), (await params).id)?.nickname ?? 'No such printer' }
 }
 
+/** Measured runs that a printer's page draws. */
+const MOST_RUNS = 60
+
 export default async function Page({ params }: Params) {
   const db = room()
   const printer = readPrinter(db, (await params).id)
@@ -31,6 +35,7 @@ export default async function Page({ params }: Params) {
       world={{ papers, profiles, sizes: known.sizes, shelf: listShelf(db) }}
       checks={checks}
       due={dueChecks(db, checks, Date.now())}
+      measured={measuredRunsOf(db, printer.id, MOST_RUNS)}
       upkeepDue={dueUpkeep(printer, Date.now()).map((d) => d.kind)}
       heard={Object.fromEntries(printer.queues.map((q) => [q.id, toldOf(db, q.id)]))}
       people={listPeople(db)
