@@ -7,6 +7,7 @@ import { takeBackAll } from '@/server/jobs/queue'
 import { openForWork } from '@/server/opening'
 import { printUntil } from '@/server/printing/follow'
 import { takeBackPrintJobs } from '@/server/stores/print-jobs'
+import { lookForStatedSizes } from '@/server/work/stated'
 import { insist } from './insist'
 import { workUntil } from './worker'
 
@@ -38,6 +39,7 @@ if (!stop.signal.aborted) {
     stop.signal,
     log,
   )
+  await lookForStatedSizes(systemContext).catch((error) => log.error({ error: String(error) }, 'sizes of files'))
   await Promise.all([workUntil(stop.signal, systemContext, log), printUntil(stop.signal, systemContext, log)])
 }
 

@@ -22,6 +22,7 @@ const placingSchema = z.discriminatedUnion('mode', [
   z.object({ mode: z.literal('whole') }).readonly(),
   z.object({ mode: z.literal('fill') }).readonly(),
   z.object({ mode: z.literal('exact'), by: bySchema }).readonly(),
+  z.object({ mode: z.literal('file size') }).readonly(),
 ])
 
 export const sheetChoiceSchema = z.discriminatedUnion('kind', [

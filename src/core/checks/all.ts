@@ -11,7 +11,7 @@ import { printerTakes } from './delivery'
 import { edgeMeasured } from './edge-measured'
 import { leavesInk, turnSaves } from './ink'
 import { paperLoaded } from './loaded'
-import { pictureDecodes } from './picture'
+import { fileSizeStated, pictureDecodes } from './picture'
 import { resolutionEnough } from './resolution'
 import { screenIsJudge } from './screen'
 import { sizeOffered, sizePossible, sizeTurned } from './size'
@@ -22,6 +22,7 @@ export const CHECKS: readonly Check[] = [
   complete,
   leavesInk,
   pictureDecodes,
+  fileSizeStated,
   versionAllowed,
   sizeOffered,
   sizePossible,

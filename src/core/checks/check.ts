@@ -27,6 +27,8 @@ export type Found =
   | { readonly code: 'picture_decodes' }
   | { readonly code: 'picture_broken'; readonly name: string }
   | { readonly code: 'picture_unproven'; readonly name: string }
+  | { readonly code: 'file_size_taken'; readonly widthUm: Um; readonly heightUm: Um }
+  | { readonly code: 'file_states_no_size'; readonly name: string }
   | { readonly code: 'resolution'; readonly ppi: number; readonly limit: number; readonly sharpFromUm: number }
   | { readonly code: 'inside_area' }
   | { readonly code: 'margin_cut'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }

@@ -132,6 +132,21 @@ const CASES: readonly Case[] = [
     level: 'caution',
     says: /still being read/,
   },
+  {
+    name: 'a size that the file does not state',
+    check: 'file-size',
+    body: { placing: { mode: 'file size' } },
+    level: 'stop',
+    says: /fern.jpg states no size of its own/,
+  },
+  {
+    name: 'a size that the file states',
+    check: 'file-size',
+    body: { placing: { mode: 'file size' } },
+    rest: { picture: { ...PICTURE, stated: { width: um(90_000), height: um(120_000) } } },
+    level: 'fine',
+    says: /the size that the file states, 90\.0 × 120\.0 mm/,
+  },
   { name: 'a sound picture', check: 'picture', level: 'fine', says: /reads to its end/ },
   { name: 'enough pixels', check: 'resolution', level: 'fine', says: /^4\d\d ppi/ },
   {

@@ -13,3 +13,16 @@ export const pictureDecodes: Check = {
       : found('stop', { code: 'picture_broken', name: picture.name })
   },
 }
+
+/** `file size` needs a file that states one. */
+export const fileSizeStated: Check = {
+  id: 'file-size',
+  about: 'the file states its own size',
+  of: 'piece',
+  run: ({ piece, picture }) => {
+    if (piece.placing.mode !== 'file size' || !picture) return null
+    return picture.stated
+      ? found('fine', { code: 'file_size_taken', widthUm: picture.stated.width, heightUm: picture.stated.height })
+      : found('stop', { code: 'file_states_no_size', name: picture.name })
+  },
+}

@@ -5,7 +5,7 @@ import { contains, type Quarter, rect } from '@/core/sheet/sheet'
 import { STANDARD_SIZES } from '@/core/sizes/sizes'
 import { between } from '../../../test/between'
 import { adviseSizes, steppedSize } from './advice'
-import { clampCrop, lockRatio, placePicture, resolution, sharpFrom, wholeCrop } from './placing'
+import { clampCrop, placePicture, recrop, resolution, sharpFrom, wholeCrop } from './placing'
 
 const MIDDLE = { x: 0.5, y: 0.5 }
 const frameMm = (w: number, h: number) => rect(0, 0, w * 1000, h * 1000)
@@ -95,9 +95,26 @@ describe('placing, whatever the picture', () => {
 })
 
 describe('crop', () => {
-  it('locks to a ratio about the middle', () => {
-    expect(lockRatio({ x: 0, y: 0, w: 300, h: 200 }, 1)).toEqual({ x: 50, y: 0, w: 200, h: 200 })
-    expect(lockRatio({ x: 10, y: 20, w: 300, h: 200 }, 3)).toEqual({ x: 10, y: 70, w: 300, h: 100 })
+  it('of another ratio shows as much, about the same middle', () => {
+    const size = { width: 1200, height: 900 }
+    expect(recrop({ x: 400, y: 300, w: 400, h: 100 }, 1, size)).toEqual({ x: 500, y: 250, w: 200, h: 200 })
+    expect(recrop({ x: 500, y: 250, w: 200, h: 200 }, 4, size)).toEqual({ x: 400, y: 300, w: 400, h: 100 })
+  })
+  it('is made smaller where the picture ends, and moved no further than it must be', () => {
+    const size = { width: 300, height: 200 }
+    expect(recrop(wholeCrop(size), 1, size)).toEqual({ x: 50, y: 0, w: 200, h: 200 })
+    expect(recrop(wholeCrop(size), 3, size)).toEqual({ x: 0, y: 50, w: 300, h: 100 })
+    expect(recrop({ x: 200, y: 0, w: 100, h: 100 }, 4, size)).toEqual({ x: 100, y: 25, w: 200, h: 50 })
+  })
+  it('there and back is where it was', () => {
+    fc.assert(
+      fc.property(between(0.3, 3), between(0.3, 3), (a, b) => {
+        const size = { width: 4000, height: 3000 }
+        const first = recrop({ x: 1900, y: 1400, w: 200, h: 200 }, a, size)
+        const back = recrop(recrop(first, b, size), a, size)
+        for (const k of ['x', 'y', 'w', 'h'] as const) expect(back[k]).toBeCloseTo(first[k], 6)
+      }),
+    )
   })
   it('stays in its picture', () => {
     fc.assert(

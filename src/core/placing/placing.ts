@@ -16,7 +16,11 @@ export type PxRect = {
 /** 0..1 across and along the frame: 0 keeps the left or lead side, 1 the right or trail side, 0.5 the middle. */
 export type Anchor = { readonly x: number; readonly y: number }
 
-export type Placing =
+/** `file size`: as large as the file itself says; it becomes an exact size where the picture is known. */
+export type Placing = LaidPlacing | { readonly mode: 'file size' }
+
+/** A placing that can be laid without asking the file. */
+export type LaidPlacing =
   | { readonly mode: 'whole' }
   | { readonly mode: 'fill' }
   | { readonly mode: 'exact'; readonly by: ExactBy }
@@ -49,7 +53,13 @@ const standing = (crop: PxRect, quarter: Quarter): { readonly pw: number; readon
  * @param frame feed frame, um. @returns rectangles in the feed frame.
  * @example placePicture({ x: 0, y: 0, w: 5472, h: 3648 }, 0, rect(0, 0, 254000, 203200), { mode: 'fill' }, { x: 0.5, y: 0.5 }).lossPercent // 16.67
  */
-export function placePicture(crop: PxRect, quarter: Quarter, frame: Rect, placing: Placing, anchor: Anchor): Placed {
+export function placePicture(
+  crop: PxRect,
+  quarter: Quarter,
+  frame: Rect,
+  placing: LaidPlacing,
+  anchor: Anchor,
+): Placed {
   const { pw, ph } = standing(crop, quarter)
   switch (placing.mode) {
     case 'whole': {
@@ -170,13 +180,15 @@ export const wholeCrop = (size: PictureSize): PxRect => ({
 })
 
 /**
- * The largest crop of ratio `ratio` (width / height) that lies in `crop`, about its middle.
- * @example lockRatio({ x: 0, y: 0, w: 6000, h: 4000 }, 1) // { x: 1000, y: 0, w: 4000, h: 4000 }
+ * A crop of another ratio that keeps what the eye is on: as much of the picture as `crop` shows, about its middle; where
+ * the picture ends it is made smaller, and moved no further than it must be.
+ * @param ratio width / height
+ * @example recrop({ x: 400, y: 300, w: 400, h: 100 }, 1, { width: 1200, height: 900 }) // { x: 500, y: 250, w: 200, h: 200 }
  */
-export function lockRatio(crop: PxRect, ratio: number): PxRect {
-  const w = Math.min(crop.w, crop.h * ratio)
+export function recrop(crop: PxRect, ratio: number, size: PictureSize): PxRect {
+  const w = Math.min(Math.sqrt(crop.w * crop.h * ratio), size.width, size.height * ratio)
   const h = w / ratio
-  return { x: crop.x + (crop.w - w) / 2, y: crop.y + (crop.h - h) / 2, w, h }
+  return clampCrop({ x: crop.x + (crop.w - w) / 2, y: crop.y + (crop.h - h) / 2, w, h }, size)
 }
 
 /**

@@ -5,7 +5,7 @@ import { STANDARD_SIZES } from '@/core/sizes/sizes'
 import { seeded } from '../../../demo/random'
 import { rounded } from '../../../test/rounded'
 import { adviseSizes, fillLoss, steppedSize } from './advice'
-import { clampCrop, lockRatio, type Placing, placePicture, resolution, sharpFrom } from './placing'
+import { clampCrop, type LaidPlacing, placePicture, recrop, resolution, sharpFrom } from './placing'
 
 const figures = (r: { readonly x: number; readonly y: number; readonly w: number; readonly h: number }): string =>
   [r.x, r.y, r.w, r.h].map((v) => v.toFixed(1)).join(' ')
@@ -13,7 +13,7 @@ const figures = (r: { readonly x: number; readonly y: number; readonly w: number
 describe('placing to the last figure', () => {
   it('crops of every ratio in frames of every ratio, in every way', () => {
     const random = seeded(5)
-    const ways: readonly Placing[] = [
+    const ways: readonly LaidPlacing[] = [
       { mode: 'whole' },
       { mode: 'fill' },
       ...(['width', 'height', 'long', 'short'] as const).map(
@@ -42,8 +42,9 @@ describe('placing to the last figure', () => {
         w: random() * 3000 - 500,
         h: random() * 3000 - 500,
       }
-      const clamped = clampCrop(crop, { width: 1200, height: 900 })
-      return `${figures(clamped)}; ${figures(lockRatio(clamped, 0.3 + 3 * random()))}`
+      const size = { width: 1200, height: 900 }
+      const clamped = clampCrop(crop, size)
+      return `${figures(clamped)}; ${figures(recrop(clamped, 0.3 + 3 * random(), size))}`
     })
     expect(lines).toMatchSnapshot()
     expect(rounded([72, 150, 300].map((ppi) => Math.round(sharpFrom(ppi))))).toMatchSnapshot()

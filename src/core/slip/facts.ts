@@ -4,6 +4,7 @@ import type { GateFinding } from '@/core/gate/gate'
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
 import type { ScreenFlaw } from '@/core/paper/trial'
+import type { StatedSize } from '@/core/placing/file-size'
 import type { DialogWalk } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
 import type {
@@ -36,6 +37,8 @@ export type PictureFacts = {
   readonly colourNote?: string | null
   /** somebody has to say first that it may count as untagged */
   readonly colourAsks?: boolean
+  /** the size that the file states of itself, upright; null or left away: it states none */
+  readonly stated?: StatedSize | null
   /** null while the file has not been decoded to its end yet */
   readonly decoded: boolean | null
 }

@@ -1,5 +1,5 @@
 import { type Um, um } from '@/core/length/length'
-import type { Placing, PxRect } from '@/core/placing/placing'
+import type { LaidPlacing, PxRect } from '@/core/placing/placing'
 import type { Edges, FedSheet, Quarter } from '@/core/sheet/sheet'
 import { fedSheet } from '@/core/sheet/sheet'
 import { fitSize, type SizeFit } from '@/core/sizes/fit'
@@ -7,7 +7,7 @@ import type { SheetChoice } from './body'
 import type { VersionFacts } from './facts'
 
 /** What is to be laid on a sheet that may be as long as that needs. */
-export type Wanted = { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: Placing }
+export type Wanted = { readonly crop: PxRect; readonly quarter: Quarter; readonly placing: LaidPlacing }
 
 export type Fed = { readonly sheet: FedSheet; readonly fit: SizeFit; readonly roll: boolean }
 
@@ -52,7 +52,7 @@ function autoLength(width: Um, wanted: readonly Wanted[], m: Edges): Um {
   return um(m.lead + m.trail + (lengths.length === 0 ? frame : Math.max(...lengths)))
 }
 
-function printedLength(placing: Placing, pw: number, ph: number, frame: number): number {
+function printedLength(placing: LaidPlacing, pw: number, ph: number, frame: number): number {
   if (placing.mode !== 'exact') return (frame * ph) / pw
   const by = placing.by
   if (by.edge === 'both') return by.height

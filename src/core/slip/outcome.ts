@@ -6,8 +6,8 @@ import { type Um, um } from '@/core/length/length'
 import type { Page, PicturePart } from '@/core/page/page'
 import {
   cut,
+  type LaidPlacing,
   type Placed,
-  type Placing,
   type PxRect,
   placePicture,
   resolution,
@@ -130,7 +130,7 @@ const pageOf = (sheet: SheetOutcome, items: Page['items']): Page => ({
 })
 
 /** Margins that meet, or a size of nothing: there is nothing to lay. */
-function leavesNoInk(sheet: SheetOutcome, placing: Placing): boolean {
+function leavesNoInk(sheet: SheetOutcome, placing: LaidPlacing): boolean {
   if (sheet.frame.w <= 0 || sheet.frame.h <= 0) return true
   if (placing.mode !== 'exact') return false
   const { by } = placing

@@ -2,7 +2,7 @@ import { type Enlargement, enlargementOf, noEnlargement } from '@/core/edge/enla
 import { accuracyOn, checkedMargins, type EdgeFigures, mapOf } from '@/core/edge/figures'
 import { type Accuracy, ASSUMED, ASSUMED_SKEW, type DeclaredAccuracy } from '@/core/edge/tolerance'
 import { type Um, um } from '@/core/length/length'
-import { type Placing, wholeCrop } from '@/core/placing/placing'
+import { type LaidPlacing, wholeCrop } from '@/core/placing/placing'
 import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
 import {
@@ -21,6 +21,7 @@ import { fitSize, type SizeFit } from '@/core/sizes/fit'
 import type { Centring } from './body'
 import type { PrintFacts, VersionFacts } from './facts'
 import { fed, type Wanted } from './fed'
+import { laidPlacing } from './laid-placing'
 
 /** The sheet and what the printer leaves white or sprays past, before any picture is laid. Feed frame. */
 export type SheetOutcome = {
@@ -52,7 +53,7 @@ export type SheetOutcome = {
 /** How the picture stands on the sheet. */
 export type Stance = {
   readonly quarter: Quarter
-  readonly placing: Placing
+  readonly placing: LaidPlacing
   /** turned by itself because that takes less of the roll */
   readonly saves: boolean
 }
@@ -118,11 +119,14 @@ export function sheetOf(facts: PrintFacts, stances: readonly Stance[]): SheetOut
   }
 }
 
-const uprightOf = (facts: PrintFacts, turned: Stance, i: number): Stance => ({
-  quarter: 0,
-  placing: facts.print.pieces[i]?.placing ?? turned.placing,
-  saves: false,
-})
+const uprightOf = (facts: PrintFacts, turned: Stance, i: number): Stance => {
+  const piece = facts.print.pieces[i]
+  return {
+    quarter: 0,
+    placing: piece ? laidPlacing(piece, facts.pictures[i] ?? null, 0) : turned.placing,
+    saves: false,
+  }
+}
 
 /** Crop, turn and placing of each piece that has a picture. */
 const wantedOf = (facts: PrintFacts, stances: readonly Stance[]): readonly Wanted[] =>

@@ -1,9 +1,10 @@
-import { type Placing, type PxRect, placePicture, wholeCrop } from '@/core/placing/placing'
+import { type LaidPlacing, type PxRect, placePicture, wholeCrop } from '@/core/placing/placing'
 import { absurd } from '@/core/result/result'
 import type { Quarter, Rect } from '@/core/sheet/sheet'
 import { fitSize } from '@/core/sizes/fit'
 import type { PieceBody, SheetChoice } from './body'
 import type { PictureFacts, PrintFacts } from './facts'
+import { laidPlacing } from './laid-placing'
 import { type Stance, sheetOf } from './sheet-outcome'
 
 /**
@@ -17,20 +18,22 @@ export const stancesOf = (facts: PrintFacts): readonly Stance[] =>
 
 function stanceOf(facts: PrintFacts, piece: PieceBody, picture: PictureFacts | null): Stance {
   const { print, size, version } = facts
-  const upright: Stance = { quarter: 0, placing: piece.placing, saves: false }
-  if (piece.quarter !== 'auto') return { ...upright, quarter: piece.quarter }
+  const laid = (quarter: Quarter): LaidPlacing => laidPlacing(piece, picture, quarter)
+  const upright: Stance = { quarter: 0, placing: laid(0), saves: false }
+  const standing = (quarter: Quarter): Stance => ({ ...upright, quarter, placing: laid(quarter) })
+  if (piece.quarter !== 'auto') return standing(piece.quarter)
   if (!picture) return upright
   const crop = piece.crop ?? wholeCrop(picture)
   const lies = crop.w > crop.h
   if (print.sheet?.kind === 'cut') {
     const alone = { ...facts, print: { ...print, pieces: [piece] }, pictures: [picture] }
-    if (piece.placing.mode === 'exact' && facts.rules >= 2) return exactStance(alone, print.sheet, crop, upright)
+    if (upright.placing.mode === 'exact' && facts.rules >= 2) return exactStance(alone, print.sheet, crop, upright)
     const { length, width } = print.sheet
-    return length === 'auto' ? upright : { ...upright, quarter: turned(lies, crop.w === crop.h, width > length) }
+    return length === 'auto' ? upright : standing(turned(lies, crop.w === crop.h, width > length))
   }
   if (!size) return upright
   const long = version !== null && fitSize(size.short, size.long, version.feed, null).leads === 'long'
-  return { ...upright, quarter: turned(lies, crop.w === crop.h || size.short === size.long, long) }
+  return standing(turned(lies, crop.w === crop.h || size.short === size.long, long))
 }
 
 /** A print of a given size on a roll, by itself: upright unless turned it fits better. */
@@ -57,7 +60,7 @@ function exactStance(
 const CENTRE = { x: 0.5, y: 0.5 } as const
 
 /** A size that was given for the upright picture, for the picture lying. */
-function turnedPlacing(placing: Placing): Placing {
+function turnedPlacing(placing: LaidPlacing): LaidPlacing {
   if (placing.mode !== 'exact') return placing
   const { by } = placing
   switch (by.edge) {

@@ -91,6 +91,10 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'The sheet goes in short edge first.'
     case 'size_turned':
       return `The sheet fits this feed only long edge first: load it ${measuredPair(f.widthUm, f.lengthUm, unit)}, across × along.`
+    case 'file_size_taken':
+      return `Printed at the size that the file states, ${measuredPair(f.widthUm, f.heightUm, unit)}.`
+    case 'file_states_no_size':
+      return `${f.name} states no size of its own. Choose whole, fill or an exact size.`
     case 'edge_checked':
       return `Edge check ${f.number} measured where this feed prints.`
     case 'edge_unchecked':

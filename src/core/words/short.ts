@@ -21,6 +21,7 @@ export const SHORT: Readonly<Record<string, string>> = {
   saves: 'turned',
   loaded: 'other paper in',
   picture: 'picture in doubt',
+  'file-size': 'states no size',
   resolution: 'too few pixels',
   size: 'does not fit',
   offered: 'other size',

@@ -1,18 +1,23 @@
 'use client'
 
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react'
-import { clampCrop, lockRatio, type PxRect, wholeCrop } from '@/core/placing/placing'
+import { TextInput } from '@mantine/core'
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
+import { clampCrop, type PxRect, recrop, wholeCrop } from '@/core/placing/placing'
+import { readRatio } from '@/core/placing/ratio'
 import type { PictureFacts } from '@/core/slip/facts'
 import { Choices } from '@/ui/parts/choices'
 import css from './slip.module.css'
 
-type Ratio = 'all' | 'sheet' | '1:1' | '3:2' | '4:3' | '5:4' | 'free'
+type Ratio = 'all' | 'sheet' | 'print' | '1:1' | '3:2' | '4:3' | '5:4' | 'typed' | 'free'
 
 const FIXED: Readonly<Partial<Record<Ratio, number>>> = { '1:1': 1, '3:2': 3 / 2, '4:3': 4 / 3, '5:4': 5 / 4 }
 
-/** The ratio of a chip, lying or standing as the picture is. */
-function ratioOf(ratio: Ratio, picture: PictureFacts, sheet: number | null): number | null {
-  const fixed = ratio === 'sheet' ? sheet : (FIXED[ratio] ?? null)
+type Ratios = { readonly sheet: number | null; readonly print: number | null }
+
+/** The ratio of a chip, lying or standing as the picture is; that of the print stands as it is asked. */
+function ratioOf(ratio: Ratio, picture: PictureFacts, of: Ratios): number | null {
+  if (ratio === 'print') return of.print
+  const fixed = ratio === 'sheet' ? of.sheet : (FIXED[ratio] ?? null)
   if (fixed === null) return null
   const lies = picture.width >= picture.height
   return lies === fixed >= 1 ? fixed : 1 / fixed
@@ -20,10 +25,12 @@ function ratioOf(ratio: Ratio, picture: PictureFacts, sheet: number | null): num
 
 const close = (a: number, b: number): boolean => Math.abs(a / b - 1) < 0.004
 
-function nameOf(crop: PxRect | null, picture: PictureFacts, sheet: number | null): Ratio {
+function nameOf(crop: PxRect | null, picture: PictureFacts, of: Ratios, typed: number | null): Ratio {
   if (!crop) return 'all'
-  const all: readonly Ratio[] = ['sheet', '1:1', '3:2', '4:3', '5:4']
-  return all.find((r) => close(crop.w / crop.h, ratioOf(r, picture, sheet) ?? -1)) ?? 'free'
+  const is = crop.w / crop.h
+  const all: readonly Ratio[] = ['print', 'sheet', '1:1', '3:2', '4:3', '5:4']
+  const found = all.find((r) => close(is, ratioOf(r, picture, of) ?? -1))
+  return found ?? (typed !== null && close(is, typed) ? 'typed' : 'free')
 }
 
 /** Chooses a part of the picture: a ratio, then moved and sized on the thumbnail by pointer or keys. */
@@ -31,18 +38,25 @@ export function CropFields(props: {
   readonly picture: PictureFacts
   readonly crop: PxRect | null
   readonly sheetRatio: number | null
+  readonly printRatio: number | null
   readonly onCrop: (crop: PxRect | null) => void
 }) {
-  const { picture, crop, sheetRatio, onCrop } = props
-  const named = nameOf(crop, picture, sheetRatio)
-  const choose = (ratio: Ratio): void => {
-    if (ratio === 'all') return onCrop(null)
-    const wanted = ratioOf(ratio, picture, sheetRatio)
-    if (wanted !== null) onCrop(lockRatio(wholeCrop(picture), wanted))
-    else
-      onCrop(
-        crop ?? { x: picture.width * 0.1, y: picture.height * 0.1, w: picture.width * 0.8, h: picture.height * 0.8 },
-      )
+  const { picture, crop, onCrop } = props
+  const of: Ratios = { sheet: props.sheetRatio, print: props.printRatio }
+  const [typed, setTyped] = useState('')
+  const [asked, setAsked] = useState(false)
+  const ratio = readRatio(typed)
+  const held = nameOf(crop, picture, of, ratio)
+  const named = asked && held === 'free' ? 'typed' : held
+  /** The same part of the picture in another ratio: what is in its middle stays there. */
+  const lock = (to: number): void => onCrop(recrop(crop ?? wholeCrop(picture), to, picture))
+  const choose = (next: Ratio): void => {
+    setAsked(next === 'typed')
+    if (next === 'all') return onCrop(null)
+    if (next === 'typed') return ratio === null ? undefined : lock(ratio)
+    const wanted = ratioOf(next, picture, of)
+    if (wanted !== null) return lock(wanted)
+    onCrop(crop ?? { x: picture.width * 0.1, y: picture.height * 0.1, w: picture.width * 0.8, h: picture.height * 0.8 })
   }
   return (
     <div className={css.stack}>
@@ -56,16 +70,37 @@ export function CropFields(props: {
             {
               value: 'sheet',
               label: 'sheet’s ratio',
-              ...(sheetRatio === null ? { closed: 'Choose a sheet first.' } : {}),
+              ...(of.sheet === null ? { closed: 'Choose a sheet first.' } : {}),
+            },
+            {
+              value: 'print',
+              label: 'print’s ratio',
+              ...(of.print === null ? { closed: 'Ask for an exact size with both edges first, under Placing.' } : {}),
             },
             { value: '1:1', label: '1:1' },
             { value: '3:2', label: '3:2' },
             { value: '4:3', label: '4:3' },
             { value: '5:4', label: '5:4' },
+            { value: 'typed', label: 'another' },
             { value: 'free', label: 'free' },
           ]}
           onChange={choose}
         />
+        {asked || held === 'typed' ? (
+          <TextInput
+            aria-label="Ratio, width to height"
+            placeholder="16:9"
+            size="xs"
+            w={90}
+            value={typed}
+            error={typed !== '' && ratio === null ? `“${typed}” is no ratio. Type 16:9, or 1.85.` : null}
+            onChange={(e) => setTyped(e.currentTarget.value)}
+            onBlur={() => ratio !== null && lock(ratio)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && ratio !== null) lock(ratio)
+            }}
+          />
+        ) : null}
       </div>
       <CropBoard
         picture={picture}

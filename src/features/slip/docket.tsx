@@ -5,7 +5,7 @@ import { times } from '@/core/money/money'
 import { wholeCrop } from '@/core/placing/placing'
 import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
 import type { PrintFacts } from '@/core/slip/facts'
-import type { PrintOutcome } from '@/core/slip/outcome'
+import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 import { printSays } from '@/core/slip/says'
 import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { sayDuration } from '@/ui/parts/dates'
@@ -96,6 +96,7 @@ export function Docket(props: {
         <PictureFields
           picture={shown}
           crop={piece.crop}
+          printRatio={printRatio(piece, laid)}
           sheetRatio={sheet ? Math.max(sheet.width, sheet.length) / Math.min(sheet.width, sheet.length) : null}
           disabled={!editable}
           onPicture={props.onPicture}
@@ -137,7 +138,14 @@ export function Docket(props: {
         <EdgeFields print={print} laid={laid} outcome={outcome} version={facts.version} onChange={edit} />
       </DocketLine>
       <DocketLine {...line('placing', placingLine(print, piece, outcome, laid, unit))}>
-        <PlacingFields print={print} piece={piece} outcome={outcome} laid={laid} onChange={edit} />
+        <PlacingFields
+          facts={facts}
+          piece={piece}
+          outcome={outcome}
+          laid={laid}
+          sizes={catalogue.sizes}
+          onChange={edit}
+        />
       </DocketLine>
       <DocketLine {...line('tone', judged(toneLine(print, facts.version), facts.screen?.name))}>
         <ToneFields print={print} version={facts.version} onChange={edit} />
@@ -162,6 +170,14 @@ export function Docket(props: {
       </DocketLine>
     </>
   )
+}
+
+/** Width over height of a print that is asked with both edges, as the picture stands upright. */
+function printRatio({ placing }: PieceBody, laid: PieceOutcome | null): number | null {
+  if (placing.mode !== 'exact' || placing.by.edge !== 'both') return null
+  const { width, height } = placing.by
+  if (width <= 0 || height <= 0) return null
+  return laid && laid.quarter % 2 === 1 ? height / width : width / height
 }
 
 /** With the screen on which it was judged, where one is named. */

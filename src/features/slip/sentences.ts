@@ -91,6 +91,13 @@ export function edgeLine(print: PrintBody, outcome: PrintOutcome, unit: LengthUn
   }
 }
 
+const PLACED = {
+  whole: 'Whole picture',
+  fill: 'Fills the frame',
+  exact: 'Exact size',
+  'file size': 'As the file says',
+} as const
+
 export function placingLine(
   print: PrintBody,
   { placing }: PieceBody,
@@ -98,7 +105,7 @@ export function placingLine(
   laid: PieceOutcome | null,
   unit: LengthUnit,
 ): Line {
-  const mode = placing.mode === 'whole' ? 'Whole picture' : placing.mode === 'fill' ? 'Fills the frame' : 'Exact size'
+  const mode = PLACED[placing.mode]
   const centring = sheet?.borderless
     ? ''
     : print.centring.kind === 'true'

@@ -26,7 +26,7 @@ describe('the head of a JPEG', () => {
   it('tells size, precision and subsampling', () => {
     expect(header(SOI, frame(0xc0))).toEqual({
       ...{ format: 'JPEG', width: 1600, height: 1200, bits: 8, components: 3, samplesPerPixel: 1.5 },
-      ...{ progressive: false, arithmetic: false, lossless: false },
+      ...{ progressive: false, arithmetic: false, lossless: false, density: null },
     })
     expect(header(SOI, frame(0xc1, [0x11], 12))).toMatchObject({ bits: 12, components: 1, samplesPerPixel: 1 })
     expect(header(SOI, frame(0xc0, [0x21, 0x11, 0x11]))).toMatchObject({ samplesPerPixel: 2 })
@@ -85,7 +85,7 @@ describe('the head of a PNG', () => {
   it('tells size, depth, channels and rows', () => {
     expect(png()).toEqual({
       ...{ format: 'PNG', width: 640, height: 480, bits: 8, channels: 3, interlaced: false },
-      ...{ described: null, gamma: null, primaries: null },
+      ...{ described: null, gamma: null, primaries: null, density: null },
     })
     expect(png(0, 16, 1)).toMatchObject({ bits: 16, channels: 1, interlaced: true })
     expect([3, 4, 6].map((t) => (png(t) as { channels: number }).channels)).toEqual([3, 2, 4])
@@ -179,7 +179,7 @@ describe('the head of a TIFF', () => {
   ])('%s: size, depth, strips', (_name, how) => {
     expect(first(tiff([STRIPS], how))).toEqual({
       ...{ width: 300, height: 200, bits: 16, channels: 3, sampleFormat: 1, photometric: 2, compression: 5 },
-      ...{ pieceBytes: 300 * 64 * 3 * 2, reduced: false },
+      ...{ pieceBytes: 300 * 64 * 3 * 2, reduced: false, density: null },
     })
   })
   it('a strip is never taken for taller than the picture, and planes lie apart', () => {
@@ -204,7 +204,7 @@ describe('the head of a TIFF', () => {
       ),
     ).toEqual({
       ...{ width: 7, height: 5, bits: 1, channels: 1, sampleFormat: 1, photometric: 1, compression: 1 },
-      ...{ pieceBytes: 5, reduced: false },
+      ...{ pieceBytes: 5, reduced: false, density: null },
     })
   })
   it('a size that is not there is none', () => {
@@ -235,5 +235,84 @@ describe('the head of a TIFF', () => {
     ['an end in its directory', tiff([STRIPS]).slice(0, 50)],
   ])('%s is no head', (_name, bytes) => {
     expect(header(bytes)).toBeNull()
+  })
+})
+
+describe('the density that a file states', () => {
+  const SOI = [0xff, 0xd8]
+  const segment = (code: number, ...data: number[]): number[] => [0xff, code, ...u16(data.length + 2), ...data]
+  const FRAME = segment(0xc0, 8, ...u16(10), ...u16(10), 1, 1, 0x11, 0)
+  const jfif = (units: number, x: number, y = x): number[] =>
+    segment(0xe0, ...text('JFIF'), 0, 1, 2, units, ...u16(x), ...u16(y), 0, 0)
+  /** A directory with XResolution, YResolution and ResolutionUnit as EXIF holds it. */
+  const directory = (x: readonly [number, number], y: readonly [number, number], unit: number | null): number[] => {
+    const fields = unit === null ? 2 : 3
+    const behind = 8 + 2 + fields * 12 + 4
+    const field = (tag: number, type: number, count: number, ...value: number[]) => [
+      ...u16(tag),
+      ...u16(type),
+      ...u32(count),
+      ...value,
+    ]
+    return [
+      ...[...text('MM'), ...u16(42), ...u32(8), ...u16(fields)],
+      ...field(282, 5, 1, ...u32(behind)),
+      ...field(283, 5, 1, ...u32(behind + 8)),
+      ...(unit === null ? [] : field(296, 3, 1, ...u16(unit), 0, 0)),
+      ...u32(0),
+      ...[...x, ...y].flatMap((v) => u32(v)),
+    ]
+  }
+  const exif = (...of: Parameters<typeof directory>): number[] =>
+    segment(0xe1, ...text('Exif'), 0, 0, ...directory(...of))
+  const jpeg = (...parts: number[][]) => {
+    const read = header(SOI, ...parts, FRAME)
+    return read?.format === 'JPEG' ? read.density : undefined
+  }
+  it('JFIF: per inch, per centimetre, or a ratio alone', () => {
+    expect(jpeg(jfif(1, 300))).toEqual({ across: 300, along: 300 })
+    expect(jpeg(jfif(2, 120, 60))).toEqual({ across: 304.8, along: 152.4 })
+    expect(jpeg(jfif(0, 300))).toBeNull()
+    expect(jpeg(jfif(1, 1))).toBeNull()
+    expect(jpeg(jfif(1, 25))).toBeNull()
+    expect(jpeg(jfif(1, 26))).not.toBeNull()
+  })
+  it('EXIF: fractions, per inch unless it says centimetres, none where its unit is none', () => {
+    expect(jpeg(exif([3000, 10], [2400, 8], 2))).toEqual({ across: 300, along: 300 })
+    expect(jpeg(exif([3000, 10], [3000, 10], null))).toEqual({ across: 300, along: 300 })
+    expect(jpeg(exif([100, 1], [100, 1], 3))).toEqual({ across: 254, along: 254 })
+    expect(jpeg(exif([100, 1], [100, 1], 1))).toBeNull()
+    expect(jpeg(exif([300, 0], [300, 1], 2))).toBeNull()
+  })
+  it('both: EXIF is meant, unless it is only the default that stayed behind', () => {
+    expect(jpeg(jfif(1, 96), exif([240, 1], [240, 1], 2))).toEqual({ across: 240, along: 240 })
+    expect(jpeg(jfif(1, 300), exif([72, 1], [72, 1], 2))).toEqual({ across: 300, along: 300 })
+    expect(jpeg(jfif(0, 1), exif([72, 1], [72, 1], 2))).toEqual({ across: 72, along: 72 })
+  })
+  it('application data that is cut short, or another’s, says nothing', () => {
+    expect(jpeg(segment(0xe1, ...text('http://ns')))).toBeNull()
+    expect(jpeg(segment(0xe1, ...text('Exif'), 0, 0, ...text('MM')))).toBeNull()
+    expect(jpeg(segment(0xe0, ...text('JFIF'), 0, 1))).toBeNull()
+  })
+  it('PNG: per metre, or nothing', () => {
+    const chunk = (type: string, ...data: number[]) => [...u32(data.length), ...text(type), ...data, 0, 0, 0, 0]
+    const png = (...more: number[][]) => {
+      const read = header(
+        [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a],
+        chunk('IHDR', ...u32(6), ...u32(4), 8, 2, 0, 0, 0),
+        ...more,
+        chunk('IDAT', 1),
+        chunk('pHYs', ...u32(1), ...u32(1), 1),
+      )
+      return read?.format === 'PNG' ? read.density : undefined
+    }
+    expect(png(chunk('pHYs', ...u32(10_000), ...u32(5000), 1))).toEqual({ across: 254, along: 127 })
+    expect(png(chunk('pHYs', ...u32(4), ...u32(3), 0))).toBeNull()
+    expect(png(chunk('pHYs', 1, 2))).toBeNull()
+    expect(png()).toBeNull()
+  })
+  it('TIFF: of each of its pictures', () => {
+    const read = header(directory([6000, 10], [6000, 10], 2))
+    expect(read?.format === 'TIFF' && read.pictures[0]?.density).toEqual({ across: 600, along: 600 })
   })
 })

@@ -1,4 +1,6 @@
-import type { JpegHeader, ReadAt } from './types'
+import { densityOf } from './density'
+import { readTiffHeader } from './tiff'
+import type { Density, JpegHeader, ReadAt } from './types'
 
 /** Markers before the frame header: application data of a camera is a dozen at most. */
 const MOST_MARKERS = 2000
@@ -12,6 +14,7 @@ export function readJpegHeader(read: ReadAt): JpegHeader | null {
   const start = read(0, 2)
   if (start[0] !== 0xff || start[1] !== 0xd8) return null
   let at = 2
+  let said: Said = { jfif: null, exif: null }
   for (let i = 0; i < MOST_MARKERS; i++) {
     const head = read(at, 4)
     if (head.length < 4 || head[0] !== 0xff) return null
@@ -21,14 +24,44 @@ export function readJpegHeader(read: ReadAt): JpegHeader | null {
       continue
     }
     const length = ((head[2] ?? 0) << 8) | (head[3] ?? 0)
-    if (isFrame(code)) return frame(code, read(at + 4, length - 2))
+    if (isFrame(code)) return frame(code, read(at + 4, length - 2), chosen(said))
     if (code === 0xda || length < 2) return null
+    if (code === 0xe0 || code === 0xe1) said = heard(said, code, at + 4, length - 2, read)
     at += 2 + length
   }
   return null
 }
 
-function frame(code: number, b: Uint8Array): JpegHeader | null {
+type Said = { readonly jfif: Density; readonly exif: Density }
+
+const starts = (b: Uint8Array, word: string): boolean => [...word].every((c, i) => b[i] === c.charCodeAt(0))
+
+/** What application data says of the density: JFIF (ITU-T T.871, 10.1) or EXIF, which is a TIFF of its own. */
+function heard(said: Said, code: number, at: number, length: number, read: ReadAt): Said {
+  const head = read(at, Math.min(length, 14))
+  if (code === 0xe0 && head.length >= 12 && starts(head, 'JFIF\0')) {
+    const u16 = (i: number): number => ((head[i] ?? 0) << 8) | (head[i + 1] ?? 0)
+    const per = head[7] === 1 ? 'inch' : head[7] === 2 ? 'cm' : null
+    return { ...said, jfif: densityOf(u16(8), u16(10), per) }
+  }
+  if (code === 0xe1 && starts(head, 'Exif\0\0')) {
+    const [from, to] = [at + 6, at + length]
+    const inner = readTiffHeader((a, count) => read(from + a, Math.max(0, Math.min(count, to - from - a))))
+    return { ...said, exif: inner?.pictures[0]?.density ?? null }
+  }
+  return said
+}
+
+/**
+ * EXIF before JFIF, as those who write both mean it; but its standard's default, 72 to the inch (JEITA CP-3451, 4.6.4), is
+ * what stays there when a program changes the other alone.
+ */
+function chosen({ jfif, exif }: Said): Density {
+  const isDefault = exif !== null && exif.across === 72 && exif.along === 72
+  return exif === null || (isDefault && jfif !== null) ? jfif : exif
+}
+
+function frame(code: number, b: Uint8Array, density: Density): JpegHeader | null {
   const components = b[5] ?? 0
   if (components === 0 || b.length < 6 + 3 * components) return null
   const factors = Array.from({ length: components }, (_, i) => b[7 + 3 * i] ?? 0x11)
@@ -45,5 +78,6 @@ function frame(code: number, b: Uint8Array): JpegHeader | null {
     progressive: code === 0xc2 || code === 0xc6 || code === 0xca || code === 0xce,
     arithmetic: code >= 0xc9,
     lossless: code === 0xc3 || code === 0xc7 || code === 0xcb || code === 0xcf,
+    density,
   }
 }

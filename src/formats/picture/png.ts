@@ -1,4 +1,5 @@
-import type { PngHeader, ReadAt } from './types'
+import { densityOf } from './density'
+import type { Density, PngHeader, ReadAt } from './types'
 
 const SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]
 /** Chunks before the picture's data. */
@@ -22,6 +23,7 @@ export function readPngHeader(read: ReadAt): PngHeader | null {
   let described: PngHeader['described'] = null
   let gamma: number | null = null
   let primaries: PngHeader['primaries'] = null
+  let density: Density = null
   let at = 33
   for (let i = 0; i < MOST_CHUNKS; i++) {
     const chunk = read(at, 8)
@@ -40,6 +42,11 @@ export function readPngHeader(read: ReadAt): PngHeader | null {
       if (data.length === 32)
         primaries = SRGB.every((v, k) => Math.abs(view(data).getUint32(4 * k) - v) <= NEAR) ? 'sRGB' : 'other'
     }
+    if (type === 'pHYs' && length === 9) {
+      const data = read(at + 8, 9)
+      if (data.length === 9)
+        density = densityOf(view(data).getUint32(0), view(data).getUint32(4), data[8] === 1 ? 'm' : null)
+    }
     at += 12 + length
   }
   return {
@@ -52,5 +59,6 @@ export function readPngHeader(read: ReadAt): PngHeader | null {
     described,
     gamma,
     primaries,
+    density,
   }
 }

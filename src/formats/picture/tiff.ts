@@ -1,3 +1,4 @@
+import { tiffDensity } from './density'
 import type { ReadAt, TiffHeader, TiffPicture } from './types'
 
 /** Pictures of one file, and entries of one directory, that are looked at. */
@@ -88,13 +89,15 @@ function fieldsOf(
       ? table.subarray(held, held + room)
       : read(big ? n.big(table, held) : n.u32(table, held), values * size)
     const one = (k: number): number =>
-      size === 1
-        ? (bytes[k] ?? 0)
-        : size === 2
-          ? n.u16(bytes, 2 * k)
-          : size === 4
-            ? n.u32(bytes, 4 * k)
-            : n.big(bytes, 8 * k)
+      type === 5
+        ? n.u32(bytes, 8 * k) / n.u32(bytes, 8 * k + 4)
+        : size === 1
+          ? (bytes[k] ?? 0)
+          : size === 2
+            ? n.u16(bytes, 2 * k)
+            : size === 4
+              ? n.u32(bytes, 4 * k)
+              : n.big(bytes, 8 * k)
     if (bytes.length >= values * size)
       fields.set(
         tag,
@@ -137,5 +140,6 @@ function pictureOf(fields: ReadonlyMap<number, readonly number[]>): TiffPicture 
     compression: one(TAG.compression, 1),
     pieceBytes: Math.ceil((across * down * together * bits) / 8),
     reduced: (one(TAG.subfile, 0) & 1) === 1,
+    density: tiffDensity(fields),
   }
 }

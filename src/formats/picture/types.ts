@@ -1,6 +1,9 @@
 /** Bytes of a file from a place on; fewer where it ends. */
 export type ReadAt = (at: number, count: number) => Uint8Array
 
+/** Pixels per inch that a file states of itself, across and along its rows; null: it states none. */
+export type Density = { readonly across: number; readonly along: number } | null
+
 export type JpegHeader = {
   readonly format: 'JPEG'
   readonly width: number
@@ -13,6 +16,7 @@ export type JpegHeader = {
   readonly progressive: boolean
   readonly arithmetic: boolean
   readonly lossless: boolean
+  readonly density: Density
 }
 
 export type PngHeader = {
@@ -28,6 +32,7 @@ export type PngHeader = {
   readonly gamma: number | null
   /** whether cHRM is there, and names the primaries of sRGB */
   readonly primaries: 'sRGB' | 'other' | null
+  readonly density: Density
 }
 
 export type TiffPicture = {
@@ -44,6 +49,7 @@ export type TiffPicture = {
   readonly pieceBytes: number
   /** NewSubfileType says that it is a smaller copy of another */
   readonly reduced: boolean
+  readonly density: Density
 }
 
 export type TiffHeader = { readonly format: 'TIFF'; readonly pictures: readonly TiffPicture[] }

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
-import { idSchema } from '@/contract/lengths'
+import { idSchema, lengthSchema } from '@/contract/lengths'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { pictures } from '@/server/db/schema'
@@ -48,7 +48,17 @@ export const addPicture = action({
   ) {
     const id = newId()
     db.insert(pictures)
-      .values({ id, name, sha: received.sha, bytes: received.bytes, decoded: true, thumbSha, at: now, ...inspected })
+      .values({
+        id,
+        name,
+        sha: received.sha,
+        bytes: received.bytes,
+        decoded: true,
+        statedRead: true,
+        thumbSha,
+        at: now,
+        ...inspected,
+      })
       .run()
     return ok({
       value: { id },
@@ -66,6 +76,20 @@ export const takeUntagged = action({
   commit({ id }, { db }) {
     const changed = db.update(pictures).set({ colourAsks: false }).where(eq(pictures.id, id)).run()
     return changed.changes > 0 ? ok({ value: { id }, subject: id }) : bad({ code: 'not_found', what: 'This picture' })
+  },
+})
+
+/** The size that the file of a picture states, of pictures that were taken in before it was looked for. */
+export const statePicture = action({
+  name: 'picture.stated',
+  role: 'system',
+  input: z.object({ id: idSchema, width: lengthSchema.nullable(), height: lengthSchema.nullable() }),
+  commit({ id, width, height }, { db }) {
+    db.update(pictures)
+      .set({ statedWidthUm: width, statedHeightUm: height, statedRead: true })
+      .where(eq(pictures.id, id))
+      .run()
+    return ok({ value: { id }, subject: id })
   },
 })
 

@@ -9,7 +9,7 @@ import { nextNumber } from '@/server/db/numbers'
 import { outsideTargets, pictures, presetVersions, targetPrints } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { filePath } from '@/server/files/files'
-import { statedPpi } from '@/server/imaging/inspect'
+import { statedIn } from '@/server/imaging/inspect'
 import { send } from '@/server/subjects/all'
 import { outsideTarget, targetFault, targetTitle, untouched } from '@/server/subjects/outside-target'
 import { slipSheets } from '@/server/subjects/slip-print'
@@ -30,14 +30,17 @@ export const addTarget = action({
   async prepare({ pictureId, ppi }, { db, folder }) {
     const picture = db.select().from(pictures).where(eq(pictures.id, pictureId)).get()
     if (!picture) return bad({ code: 'not_found', what: 'The target’s file' })
-    const stated = ppi ?? (await statedPpi(filePath(folder, picture.sha)))
+    if (ppi !== null) {
+      const at = (pixels: number): number => Math.round((pixels * UM_PER_INCH) / ppi)
+      return ok({ widthUm: at(picture.width), heightUm: at(picture.height) })
+    }
+    const stated = await statedIn(filePath(folder, picture.sha), picture)
     if (stated === null)
       return bad({
         code: 'input',
         issues: [{ path: 'ppi', message: `${picture.name} does not state its size: say its pixels per inch` }],
       })
-    const across = (pixels: number): number => Math.round((pixels * UM_PER_INCH) / stated)
-    return ok({ widthUm: across(picture.width), heightUm: across(picture.height) })
+    return ok({ widthUm: stated.width, heightUm: stated.height })
   },
   commit({ name, service, instructions, pictureId }, { db, actor, now }, size) {
     const id = newId()

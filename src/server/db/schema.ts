@@ -314,6 +314,10 @@ export const pictures = sqliteTable(
     /** which picture of the file it is, from 0 */
     page: integer('page').notNull().default(0),
     decoded: integer('decoded', { mode: 'boolean' }),
+    /** the size that the file states of itself, upright; null: it states none, or it was not looked for yet */
+    statedWidthUm: integer('stated_width_um'),
+    statedHeightUm: integer('stated_height_um'),
+    statedRead: integer('stated_read', { mode: 'boolean' }).notNull().default(false),
     thumbSha: text('thumb_sha').notNull(),
     previewSha: text('preview_sha'),
     at: integer('at').notNull(),

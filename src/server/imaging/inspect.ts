@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { readSync } from 'node:fs'
 import { open } from 'node:fs/promises'
 import sharp, { type Sharp } from 'sharp'
+import { type StatedSize, statedSize } from '@/core/placing/file-size'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { readIcc } from '@/formats/icc/read'
@@ -26,6 +27,9 @@ export type Inspected = {
   readonly colourNote: string | null
   /** a person has to say first that it may */
   readonly colourAsks: boolean
+  /** the size that the file states, upright; null: it states none */
+  readonly statedWidthUm: number | null
+  readonly statedHeightUm: number | null
   /** which picture of the file, from 0 */
   readonly page: number
   /** JPEG, longer edge 360 px, sRGB: for lists and docket */
@@ -85,10 +89,22 @@ export async function kindOfFile(
   return { is: magic.is, mime: magic.is === 'a PDF' ? 'application/pdf' : magic.mime }
 }
 
-/** The density that a picture states, pixels per inch; null: it states none. */
-export async function statedPpi(path: string): Promise<number | null> {
-  const { density } = await sharp(path, { limitInputPixels: false }).metadata()
-  return density !== undefined && density > 1 ? density : null
+/** The size that a picture's file states, upright; null: it states none. */
+export async function statedIn(
+  path: string,
+  picture: { readonly page: number; readonly width: number; readonly height: number; readonly orientation: number },
+): Promise<StatedSize | null> {
+  return stated(await headerOf(path), picture)
+}
+
+/** @param picture upright: its rows were columns in the file where its orientation is 5 or more */
+function stated(
+  header: PictureHeader | null,
+  { page, width, height, orientation }: { page: number; width: number; height: number; orientation: number },
+): StatedSize | null {
+  const density = header?.format === 'TIFF' ? (header.pictures[page]?.density ?? null) : (header?.density ?? null)
+  const lies = orientation >= 5
+  return statedSize({ width, height }, density && lies ? { across: density.along, along: density.across } : density)
 }
 
 /**
@@ -121,10 +137,11 @@ export async function inspect(path: string, name: string): Promise<Result<Inspec
     const thumb = await decoding(() => preview(path, 360, { page, tagged: colour.profile !== null }))
     const orientation = meta.orientation ?? 1
     const lies = orientation >= 5
+    const [width, height] = lies ? [meta.height, meta.width] : [meta.width, meta.height]
+    const own = stated(header, { page, width, height, orientation })
     return ok({
       mime: magic.mime,
-      width: lies ? meta.height : meta.width,
-      height: lies ? meta.width : meta.height,
+      ...{ width, height, statedWidthUm: own?.width ?? null, statedHeightUm: own?.height ?? null },
       orientation,
       grey,
       bits: meta.depth === 'ushort' ? 16 : 8,

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
 import { readSlipBody } from '@/contract/slip'
 import type { SlipInLine, SlipState } from '@/contract/views/slip'
+import { um } from '@/core/length/length'
 import { screenFlaws } from '@/core/paper/trial'
 import { withShelf } from '@/core/sizes/shelf'
 import type { SlipBody } from '@/core/slip/body'
@@ -63,6 +64,10 @@ const toPicture = (row: typeof pictures.$inferSelect): Picture => ({
   profileSha: row.profileSha,
   profileClass: row.profileClass,
   colourAsks: row.colourAsks,
+  stated:
+    row.statedWidthUm === null || row.statedHeightUm === null
+      ? null
+      : { width: um(row.statedWidthUm), height: um(row.statedHeightUm) },
   page: row.page,
   decoded: row.decoded,
   sha: row.sha,

@@ -15,6 +15,8 @@ export function PictureFields(props: {
   readonly picture: PictureFacts | null
   readonly crop: PxRect | null
   readonly sheetRatio: number | null
+  /** of the asked print, where both its edges are given */
+  readonly printRatio: number | null
   readonly disabled: boolean
   readonly onPicture: (id: string, fileName: string) => void
   /** further pictures, each as a print of this slip */
@@ -137,7 +139,13 @@ export function PictureFields(props: {
         </div>
       ) : null}
       {picture ? (
-        <CropFields picture={picture} crop={props.crop} sheetRatio={props.sheetRatio} onCrop={props.onCrop} />
+        <CropFields
+          picture={picture}
+          crop={props.crop}
+          sheetRatio={props.sheetRatio}
+          printRatio={props.printRatio}
+          onCrop={props.onCrop}
+        />
       ) : null}
     </div>
   )

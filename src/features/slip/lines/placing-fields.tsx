@@ -1,11 +1,17 @@
 'use client'
 
-import { type LengthUnit, um } from '@/core/length/length'
-import { tradePair, writeLength, writeNumber } from '@/core/length/write'
+import { type ComboboxItem, Select } from '@mantine/core'
+import { type LengthUnit, UM_PER_INCH, um } from '@/core/length/length'
+import { measuredPair, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import { steppedSize } from '@/core/placing/advice'
+import { sizedOnPurpose } from '@/core/placing/file-size'
 import type { ExactBy, Placing } from '@/core/placing/placing'
+import { sameSheet, sizeMeant } from '@/core/sizes/shelf'
+import type { Size } from '@/core/sizes/sizes'
 import type { PieceBody, PlainPatch, PrintBody } from '@/core/slip/body'
+import type { PrintFacts } from '@/core/slip/facts'
 import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
+import { type PlacingWay, placingWays } from '@/core/slip/placing-ways'
 import type { SheetOutcome } from '@/core/slip/sheet-outcome'
 import { LengthField } from '@/ui/fields/length-field'
 import { Choices } from '@/ui/parts/choices'
@@ -16,28 +22,58 @@ type Change = (patch: PlainPatch) => void
 
 /** Line 5 open: whole, fill or an exact size; from where it is measured; its turn and its place. */
 export function PlacingFields(props: {
-  readonly print: PrintBody
+  readonly facts: PrintFacts
   readonly piece: PieceBody
   readonly outcome: PrintOutcome
   readonly laid: PieceOutcome | null
+  readonly sizes: readonly Size[]
   readonly onChange: Change
 }) {
-  const { print, piece, outcome, laid, onChange } = props
+  const { facts, piece, outcome, laid, sizes, onChange } = props
+  const { print } = facts
   const { unit } = useWays()
   const { sheet } = outcome
+  const picture = facts.pictures[0] ?? null
+  const stated = picture?.stated ?? null
+  const own: PlacingMode = { value: 'file size', label: 'File size' }
+  const meant = picture !== null && stated !== null && sizedOnPurpose(picture, stated)
+  const others: readonly PlacingMode[] = [
+    { value: 'whole', label: 'Whole' },
+    { value: 'fill', label: 'Fill' },
+    { value: 'exact', label: 'Exact' },
+  ]
   return (
     <div className={css.stack}>
       <Choices
         label="Placing"
         value={piece.placing.mode}
-        choices={[
-          { value: 'whole', label: 'Whole' },
-          { value: 'fill', label: 'Fill' },
-          { value: 'exact', label: 'Exact' },
-        ]}
+        choices={
+          meant
+            ? [own, ...others]
+            : [...others, { ...own, ...(stated ? {} : { closed: `${picture?.name ?? 'The file'} states no size.` }) }]
+        }
         onChange={(mode) => onChange({ placing: placingOf(mode, piece.placing, laid) })}
       />
-      {piece.placing.mode === 'exact' ? <ExactFields by={piece.placing.by} laid={laid} onChange={onChange} /> : null}
+      {stated && picture ? (
+        <p className="soft small">
+          The file says {measuredPair(stated.width, stated.height, unit)} at{' '}
+          {writeNumber((picture.width * UM_PER_INCH) / stated.width, 0)} ppi
+          {meant && piece.placing.mode !== 'file size' ? (
+            <>
+              , as if it was sized for a print.{' '}
+              <button type="button" className={css.offer} onClick={() => onChange({ placing: { mode: 'file size' } })}>
+                Print it at that size
+              </button>
+            </>
+          ) : (
+            '.'
+          )}
+        </p>
+      ) : null}
+      {laid && sheet ? <Ways facts={facts} stated={stated !== null} unit={unit} /> : null}
+      {piece.placing.mode === 'exact' ? (
+        <ExactFields by={piece.placing.by} laid={laid} sizes={sizes} onChange={onChange} />
+      ) : null}
       {laid && sheet && piece.placing.mode !== 'fill' ? (
         <Advice laid={laid} sheet={sheet} unit={unit} onChange={onChange} />
       ) : null}
@@ -62,6 +98,64 @@ export function PlacingFields(props: {
   )
 }
 
+type PlacingMode = { readonly value: Placing['mode']; readonly label: string; readonly closed?: string }
+
+/** What each way of placing would come to, side by side: before one is chosen. */
+function Ways({
+  facts,
+  stated,
+  unit,
+}: {
+  readonly facts: PrintFacts
+  readonly stated: boolean
+  readonly unit: LengthUnit
+}) {
+  const ways = placingWays(facts, ['whole', 'fill', ...(stated ? (['file size'] as const) : [])])
+  if (ways.length === 0) return null
+  const white = (w: PlacingWay): string =>
+    w.white.across < 50 && w.white.along < 50
+      ? 'nothing'
+      : [
+          ...(w.white.across < 50 ? [] : [`${writeLength(w.white.across, unit)} across`]),
+          ...(w.white.along < 50 ? [] : [`${writeLength(w.white.along, unit)} along`]),
+        ].join(', ')
+  const lost = (w: PlacingWay): string =>
+    [
+      w.lostPercent < 0.05 ? 'nothing' : `${writeNumber(w.lostPercent, 1)} % of the picture`,
+      ...(w.beyond > 50 ? [`${writeLength(w.beyond, unit)} beyond the area`] : []),
+    ].join(', ')
+  const rows: readonly (readonly [string, (w: PlacingWay) => string])[] = [
+    ['comes out', (w) => measuredPair(w.width, w.height, unit)],
+    ['lost', lost],
+    ['stays white', white],
+  ]
+  return (
+    <table className={css.ways}>
+      <caption className="unseen">What each placing comes to</caption>
+      <thead>
+        <tr>
+          <td />
+          {ways.map((w) => (
+            <th key={w.mode} scope="col">
+              {w.mode}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, say]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            {ways.map((w) => (
+              <td key={w.mode}>{say(w)}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
 function placingOf(mode: Placing['mode'], now: Placing, laid: PieceOutcome | null): Placing {
   if (mode === now.mode) return now
   if (mode !== 'exact') return { mode }
@@ -71,12 +165,16 @@ function placingOf(mode: Placing['mode'], now: Placing, laid: PieceOutcome | nul
 function ExactFields({
   by,
   laid,
+  sizes,
   onChange,
 }: {
   readonly by: ExactBy
   readonly laid: PieceOutcome | null
+  /** print sizes that have a name */
+  readonly sizes: readonly Size[]
   readonly onChange: Change
 }) {
+  const { unit } = useWays()
   const set = (next: ExactBy): void => onChange({ placing: { mode: 'exact', by: next } })
   const switchTo = (edge: ExactBy['edge']): void => {
     const w = laid?.asked.w ?? um(100_000)
@@ -86,8 +184,38 @@ function ExactFields({
       edge === 'width' ? w : edge === 'height' ? h : edge === 'long' ? um(Math.max(w, h)) : um(Math.min(w, h))
     set({ edge, um: length })
   }
+  const named =
+    by.edge === 'both'
+      ? (sizes.find((s) => sameSheet(s, { short: Math.min(by.width, by.height), long: Math.max(by.width, by.height) }))
+          ?.id ?? null)
+      : null
+  /** A named size the way round that the picture stands. */
+  const take = (size: Size): void => {
+    const lies = laid !== null && laid.asked.w > laid.asked.h
+    const [width, height] = lies ? [size.long, size.short] : [size.short, size.long]
+    set({ edge: 'both', width, height })
+  }
   return (
     <div className={css.stack}>
+      <Select
+        aria-label="Print size by its name"
+        placeholder="A size by its name, or type it below"
+        searchable
+        size="xs"
+        value={named}
+        data={sizes.filter((s) => !s.retired).map((s) => ({ value: s.id, label: s.name }))}
+        nothingFoundMessage="No size has that name. Type it below."
+        filter={({ options, search }) =>
+          (options as ComboboxItem[]).filter((o) => {
+            const size = sizes.find((s) => s.id === o.value)
+            return size !== undefined && sizeMeant(search, size, unit)
+          })
+        }
+        onChange={(id) => {
+          const size = sizes.find((s) => s.id === id)
+          if (size) take(size)
+        }}
+      />
       <Choices
         label="Which edge is given"
         value={by.edge}
