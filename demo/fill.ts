@@ -95,7 +95,7 @@ class Filling {
     await this.pictures()
     await this.presets(start)
     await this.do(ACTIONS['size.add'], { name: 'Herbarium sheet', short: 290_000, long: 420_000, unit: 'mm' }, start)
-    await this.do(ACTIONS['size.add'], { name: 'Seed packet', short: 90_000, long: 130_000, unit: 'mm' }, start)
+    await this.do(ACTIONS['size.add'], { name: 'Seed packet', short: 92_000, long: 130_000, unit: 'mm' }, start)
     await this.do(ACTIONS['size.add'], { name: 'Kite label', short: 63_500, long: 101_600, unit: 'in' }, start)
     await this.log(start)
     await this.waiting()

@@ -10,6 +10,7 @@ import type { Told, ToldSource } from '@/core/printer/told'
 import type { Option, Rule } from '@/core/rules/rules'
 import { edges, fedSheet, rect } from '@/core/sheet/sheet'
 import { STANDARD_SIZES } from '@/core/sizes/sizes'
+import type { SizeVerdict } from '@/core/sizes/verdict'
 import type { Catalogue } from '@/core/slip/catalogue'
 import { FACTS, PICTURE, VERSION } from './slip-facts'
 
@@ -120,6 +121,11 @@ export const PROMISED: Promised = {
   inkable: rect(3000, 5000, 204_000, 280_000),
   onPaper: rect(20_000, 30_000, 170_000, 237_000),
   tolerance: { ...edges(300, 300, 400, 400), width: um(300), height: um(400) },
+}
+export const VERDICT: SizeVerdict = {
+  ...{ queueId: 'q', feedId: 'f', feedName: 'rear stack', roll: false, tooLongFor: [], taken: true },
+  fit: { leads: 'short', turned: false, problems: [] },
+  borderlessClosed: { code: 'borderless_not_on_feed' },
 }
 export const READ = {
   ticks: { left: 35, right: 35, lead: 51, trail: 126 },

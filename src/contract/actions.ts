@@ -166,6 +166,12 @@ export const INPUTS = {
   }),
   'size.add': z.object({ name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
   'size.edit': z.object({ ...edited, name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
+  'size.name': z.object({
+    id: z.string().max(200),
+    name: z.string().trim().max(120, 'at most 120 letters'),
+    was: z.string(),
+  }),
+  'size.word': z.object({ sizeId: z.string().max(200), queueId: idSchema, word: z.string().trim().max(120) }),
   'size.retire': z.object(edited),
   'size.restore': z.object(edited),
   'printer.add': z.object(printerFields),

@@ -26,7 +26,10 @@ export type ActionOutput = {
   'roll.open': Numbered
   'roll.move': Made
   'size.add': Made
-  'size.edit': Saved
+  /** `kept`: slips under way that keep the version before */
+  'size.edit': Made & Saved & { readonly kept: number }
+  'size.name': Made
+  'size.word': Made
   'size.retire': Saved
   'size.restore': Saved
   'printer.add': Numbered

@@ -34,6 +34,14 @@ export type Found =
   | { readonly code: 'margin_cut'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
   | { readonly code: 'size_offered' }
   | { readonly code: 'size_retired'; readonly name: string }
+  | {
+      readonly code: 'size_changed'
+      readonly name: string
+      readonly shortUm: Um
+      readonly longUm: Um
+      readonly nowShortUm: Um
+      readonly nowLongUm: Um
+    }
   | { readonly code: 'allowed' }
   | { readonly code: 'closed'; readonly preset: string; readonly by: readonly GateFinding[] }
   | { readonly code: 'size_fits'; readonly feed: string }

@@ -147,6 +147,18 @@ const CASES: readonly Case[] = [
     level: 'fine',
     says: /the size that the file states, 90\.0 × 120\.0 mm/,
   },
+  {
+    name: 'a size that was changed since',
+    check: 'offered',
+    rest: {
+      size: {
+        ...{ name: 'Card', short: fromMm(257), long: fromMm(364) },
+        newer: { name: 'Card', short: fromMm(250), long: fromMm(360) },
+      },
+    },
+    level: 'caution',
+    says: /^Card was changed to 250 × 360 mm; this slip keeps 257 × 364 mm\./,
+  },
   { name: 'a sound picture', check: 'picture', level: 'fine', says: /reads to its end/ },
   { name: 'enough pixels', check: 'resolution', level: 'fine', says: /^4\d\d ppi/ },
   {

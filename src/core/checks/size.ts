@@ -20,6 +20,13 @@ export const sizeOffered: Check = {
   of: 'print',
   run: ({ size }) => {
     if (!size) return null
+    const { newer } = size
+    if (newer && !newer.retired)
+      return found('caution', {
+        code: 'size_changed',
+        name: newer.name,
+        ...{ shortUm: size.short, longUm: size.long, nowShortUm: newer.short, nowLongUm: newer.long },
+      })
     return size.retired
       ? found('stop', { code: 'size_retired', name: size.name })
       : found('fine', { code: 'size_offered' })

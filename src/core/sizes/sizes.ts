@@ -12,6 +12,10 @@ export type Size = {
   readonly pwg: string
   /** no longer offered: slips that name it say so */
   readonly retired?: boolean
+  /** the version of this size that came after it */
+  readonly replacedBy?: string
+  /** the standard's own name, where the room calls it otherwise */
+  readonly standardName?: string
 }
 
 export const SIZE_FAMILIES = [

@@ -3,6 +3,7 @@ import type { Um } from '@/core/length/length'
 import type { Currency, Minor } from '@/core/money/money'
 import { sameSheet, sameWidth, sizeById } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
+import { newerSize } from '@/core/sizes/versions'
 import type { PrintBody, SheetChoice, SlipHead } from './body'
 import {
   type BrokenVersion,
@@ -110,7 +111,9 @@ export function factsFrom(
 ): PrintFacts {
   const version = catalogue.versions.find((v) => v.id === print.versionId) ?? null
   const { sheet } = print
-  const size = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
+  const named = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
+  const newer = named && newerSize(catalogue.sizes, named.id)
+  const size = named && newer ? { ...named, newer } : named
   const stock =
     version && sheet
       ? sheet.kind === 'cut'

@@ -156,10 +156,17 @@ export type RoomFacts = {
  */
 export const RULES = 2
 
-/** Everything that the outcome of one print depends on. */
+type SizeFacts = {
+  readonly name: string
+  readonly short: Um
+  readonly long: Um
+  readonly retired?: boolean
+}
+
 /** A screen of the room as a judge of prints. */
 export type JudgedOn = { readonly id: string; readonly name: string; readonly flaws: readonly ScreenFlaw[] }
 
+/** Everything that the outcome of one print depends on. */
 export type PrintFacts = {
   readonly rules: number
   readonly slip: SlipHead
@@ -169,7 +176,12 @@ export type PrintFacts = {
   /** the pictures of its pieces, in their order; null: none is chosen, or it is not in the room */
   readonly pictures: readonly (PictureFacts | null)[]
   readonly version: VersionFacts | null
-  readonly size: { readonly name: string; readonly short: Um; readonly long: Um; readonly retired?: boolean } | null
+  readonly size:
+    | (SizeFacts & {
+        /** the version of this size that came after the one that the print names */
+        readonly newer?: SizeFacts
+      })
+    | null
   readonly stock: StockFacts | null
   readonly tariff: Tariff
   readonly room: RoomFacts

@@ -1,7 +1,7 @@
 import type { Finding, Found, PaperForm } from '@/core/checks/check'
 import { sayColour } from '@/core/colour/colour-check'
 import { type LengthUnit, um } from '@/core/length/length'
-import { measuredPair, tradeLength, writeLength, writeNumber } from '@/core/length/write'
+import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import type { ScreenFlaw } from '@/core/paper/trial'
 import { sayNotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
@@ -83,6 +83,8 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return sayBorderlessClosed(f.why, f.feed, unit)
     case 'borderless_not_in_preset':
       return `${f.preset} is for margins only. Take margins, or a preset that allows borderless.`
+    case 'size_changed':
+      return `${f.name} was changed to ${tradePair(f.nowShortUm, f.nowLongUm, unit)}; this slip keeps ${tradePair(f.shortUm, f.longUm, unit)}. Take the new one under Sheet, if its paper is cut so now.`
     case 'edges_covered':
       return 'Overspray covers the drift at every edge that the picture reaches.'
     case 'sliver':

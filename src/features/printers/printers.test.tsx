@@ -365,7 +365,9 @@ describe('declared beside measured', () => {
     lines(LINE)
     const rows = screen.getAllByRole('row').map((r) => r.textContent)
     expect(rows[1]).toBe('declared2.9 / 2.9 / 2.9 / 2.9± 0.7 mm across, 0.8 mm along')
-    expect(rows[2]).toMatch(/^check 1, A3, .* in use due again: 91 days old3\.2 \/ 2\.7 \/ 3\.3 \/ 1\.3/)
+    expect(rows[2]).toMatch(
+      /^check 1, A3, .* in use due again: Edge check 1 is 91 days old3\.2 \/ 2\.7 \/ 3\.3 \/ 1\.3/,
+    )
   })
   it('one that is being read is in no use yet; of two the newer one is', () => {
     lines(

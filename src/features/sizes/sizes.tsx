@@ -1,131 +1,133 @@
 'use client'
 
+import { Select } from '@mantine/core'
+import { usePathname, useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
+import type { DialogWords } from '@/contract/views/sizes'
 import { um } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
-import { customPwgName, SIZE_FAMILIES, type Size } from '@/core/sizes/sizes'
-import { FormLength, FormText } from '@/ui/form/fields'
-import { Form } from '@/ui/form/form'
-import { useRoomForm } from '@/ui/form/use-room-form'
-import { ActsHead } from '@/ui/parts/acts-head'
+import { sizeMeant } from '@/core/sizes/shelf'
+import { SIZE_FAMILIES } from '@/core/sizes/sizes'
+import { type SizeQueue, verdictsOn } from '@/core/sizes/verdict'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
-import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { ToScale } from '@/ui/parts/to-scale'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { SizeForm } from './size-form'
+import { type SizeRow, SizeSeen } from './size-seen'
+import css from './sizes.module.css'
 
-type Row = Size & { readonly revision: number | null }
-
-/** The sizes that the room can name: its own, and the standards'. */
-export function Sizes({ sizes }: { readonly sizes: readonly Row[] }) {
+/** The sizes that the room can name, its own and the standards', with what takes each. */
+export function Sizes(props: {
+  readonly sizes: readonly SizeRow[]
+  readonly queues: readonly SizeQueue[]
+  readonly words: readonly DialogWords[]
+}) {
+  const { sizes, queues, words } = props
   const { unit } = useWays()
+  const router = useRouter()
+  const path = usePathname()
+  const params = useSearchParams()
   const [text, setText] = useState('')
-  const shown = sizes.filter((s) => holdsText(text, s.name, s.pwg, s.family))
+  const [printerId, setPrinterId] = useState<string | null>(null)
+  const choose = (id: string): void => router.replace(`${path}?size=${encodeURIComponent(id)}`, { scroll: false })
+  const named = params.get('size')
+  const printers = [...new Map(queues.map((q) => [q.printerId, q.printerName]))]
+  const asked = printerId === null ? queues : queues.filter((q) => q.printerId === printerId)
+  const found = sizes.filter(
+    (s) => holdsText(text, s.name, s.pwg, s.family, s.standardName ?? '') || sizeMeant(text, s, unit),
+  )
+  const shown = printerId === null ? found : found.filter((s) => verdictsOn(s, asked).some((v) => v.taken))
+  const hidden = found.length - shown.length
+  const seen = sizes.find((s) => s.id === named) ?? shown[0] ?? null
   const families = [...SIZE_FAMILIES].sort((a, b) => (a === 'Custom' ? -1 : b === 'Custom' ? 1 : 0))
   return (
     <>
       <PageHead title="Sizes" sub="short edge × long edge">
-        <FormButton label="New size" title="A size of the room’s own" primary>
-          {(close) => <SizeForm size={null} onDone={close} />}
+        <FormButton label="New size" title="A size of the room’s own" primary wide>
+          {(close) => (
+            <SizeForm
+              size={null}
+              sizes={sizes}
+              queues={queues}
+              onDone={(id) => {
+                close()
+                choose(id)
+              }}
+            />
+          )}
         </FormButton>
       </PageHead>
-      <div className={lists.page}>
-        <SearchBox what="sizes" text={text} onText={setText} />
-        {shown.length === 0 ? <p className="soft">No size has the name “{text.trim()}”. “New size” makes it.</p> : null}
-        {families.map((family) => {
-          const rows = shown.filter((s) => s.family === family)
-          if (rows.length === 0) return null
-          const largest = um(Math.max(...rows.map((s) => s.long)))
-          return (
-            <section key={family} className={lists.section}>
-              <h2>{family === 'Custom' ? 'The room’s own' : family}</h2>
-              <table className="ruled">
-                <thead>
-                  <tr>
-                    <th scope="col" style={{ width: '28%' }}>
-                      Name
-                    </th>
-                    <th scope="col" style={{ width: '26%' }}>
-                      Size
-                    </th>
-                    <th scope="col">IPP name</th>
-                    <ActsHead />
-                  </tr>
-                </thead>
-                <tbody>
-                  {rows.map((s) => (
-                    <tr key={s.id}>
-                      <td className="strong">
-                        <ToScale width={s.short} length={s.long} of={largest} />
-                        {s.name}
-                      </td>
-                      <td>{tradePair(s.short, s.long, unit)}</td>
-                      <td className="soft small">{s.pwg}</td>
-                      <td>{s.revision === null ? null : <SizeActs size={s} revision={s.revision} />}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </section>
-          )
-        })}
+      <div className={`${lists.page} ${css.two}`}>
+        <div>
+          <div className={css.head}>
+            <SearchBox what="sizes" text={text} onText={setText} />
+            {printers.length > 1 ? (
+              <Select
+                aria-label="Which printer"
+                placeholder="for every printer"
+                size="xs"
+                w={170}
+                clearable
+                value={printerId}
+                data={printers.map(([value, label]) => ({ value, label: `for ${label}` }))}
+                onChange={setPrinterId}
+              />
+            ) : null}
+          </div>
+          {found.length === 0 ? (
+            <p className="soft">No size has the name “{text.trim()}”. “New size” makes it.</p>
+          ) : null}
+          {hidden > 0 ? (
+            <p className="soft small">
+              {hidden === 1 ? 'One size does' : `${hidden} sizes do`} not go through{' '}
+              {printers.find(([id]) => id === printerId)?.[1]}.
+            </p>
+          ) : null}
+          {families.map((family) => {
+            const rows = shown.filter((s) => s.family === family)
+            if (rows.length === 0) return null
+            const largest = um(Math.max(...rows.map((s) => s.long)))
+            return (
+              <section key={family} className={lists.section}>
+                <h2>{family === 'Custom' ? 'The room’s own' : family}</h2>
+                <table className="ruled">
+                  <tbody>
+                    {rows.map((s) => (
+                      <tr
+                        key={s.id}
+                        className={css.row}
+                        data-chosen={s.id === seen?.id || undefined}
+                        onClick={() => choose(s.id)}
+                      >
+                        <td style={{ width: '46%' }}>
+                          <ToScale width={s.short} length={s.long} of={largest} />
+                          <button type="button" className={css.name} aria-current={s.id === seen?.id || undefined}>
+                            {s.name}
+                          </button>
+                        </td>
+                        <td>{tradePair(s.short, s.long, unit)}</td>
+                        <td className="soft small">{takenBy(s, asked)}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </section>
+            )
+          })}
+        </div>
+        {seen ? (
+          <SizeSeen key={seen.id} size={seen} sizes={sizes} queues={queues} words={words} onChosen={choose} />
+        ) : null}
       </div>
     </>
   )
 }
 
-function SizeActs({ size, revision }: { readonly size: Row; readonly revision: number }) {
-  const { act } = useDo()
-  return (
-    <RowMenu
-      of={size.name}
-      acts={[
-        {
-          ...{ label: 'Edit', title: size.name },
-          form: (close) => <SizeForm size={{ ...size, revision }} onDone={close} />,
-        },
-        {
-          ...{ label: 'Retire', away: true },
-          act: () => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`),
-        },
-      ]}
-    />
-  )
-}
-
-function SizeForm({
-  size,
-  onDone,
-}: {
-  readonly size: (Size & { readonly revision: number }) | null
-  readonly onDone: () => void
-}) {
-  const ways = useWays()
-  const unit = size?.unit ?? ways.unit
-  const form = useRoomForm({
-    action: size ? 'size.edit' : 'size.add',
-    row: size,
-    values: (s) => ({ name: s?.name ?? '', short: s?.short ?? null, long: s?.long ?? null }),
-    input: (v) => ({ ...v, unit }),
-    done: (v) => (size ? `${v.name} is saved.` : `${v.name} is a size now.`),
-    then: onDone,
-  })
-  const { name, short: a, long: b } = form.values
-  return (
-    <Form form={form} submit={size ? 'Save' : 'Add size'}>
-      <FormText field={form.at('name')} label="Name" first />
-      <div className={lists.fields}>
-        <FormLength field={form.at('short')} label="One edge" min={10_000} />
-        <FormLength field={form.at('long')} label="Other edge" min={10_000} />
-      </div>
-      {name.trim() && a !== null && b !== null ? (
-        <p className="soft small">
-          Printers will know it as {customPwgName(name, um(Math.min(a, b)), um(Math.max(a, b)), unit)}.
-        </p>
-      ) : null}
-    </Form>
-  )
+/** Which printers take a size, in a word each. */
+function takenBy(size: SizeRow, queues: readonly SizeQueue[]): string {
+  const names = queues.flatMap((q) => (verdictsOn(size, [q]).some((v) => v.taken) ? [q.printerName] : []))
+  return names.length === 0 ? 'no printer' : [...new Set(names)].join(', ')
 }

@@ -50,7 +50,7 @@ import {
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun, measureRun } from './runs'
 import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
-import { addSize, editSize, retireSize } from './sizes'
+import { addSize, editSize, nameSize, retireSize, wordSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addTarget, printTarget, retireTarget } from './targets'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
@@ -84,6 +84,8 @@ export const ACTIONS: {
   'roll.move': moveRoll,
   'size.add': addSize,
   'size.edit': editSize,
+  'size.name': nameSize,
+  'size.word': wordSize,
   'size.retire': retireSize,
   'size.restore': restoreSize,
   'printer.add': addPrinter,

@@ -60,7 +60,7 @@ async function lived(): Promise<TestRoom> {
   await room.must(ACTIONS['person.add'], { name: 'Ida', role: 'member', groupId: group.id })
   const gone = await room.must(ACTIONS['person.add'], { name: 'Gone', role: 'helper', groupId: null })
   await room.must(ACTIONS['person.retire'], { id: gone.id, revision: 1 })
-  await room.must(ACTIONS['size.add'], { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' })
+  await room.must(ACTIONS['size.add'], { name: 'Card', short: 92_000, long: 130_000, unit: 'mm' })
   const slip = await room.slip({ memberId: room.one<string>("select id from people where name = 'Ida'") })
   const log = {
     slipId: slip.id,

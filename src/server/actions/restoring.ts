@@ -18,7 +18,12 @@ export const restoreSize = action({
   name: 'size.restore',
   role: 'keeper',
   input: INPUTS['size.restore'],
-  commit: (input, { db }) => revised(db, sizes, 'This size', input, { retiredAt: null }),
+  commit(input, { db }) {
+    const row = db.select().from(sizes).where(eq(sizes.id, input.id)).get()
+    return row && row.replacedById !== null
+      ? bad({ code: 'rules', says: [`${row.name} has a newer version, which is offered instead.`] })
+      : revised(db, sizes, 'This size', input, { retiredAt: null })
+  },
 })
 
 export const restoreScreen = action({

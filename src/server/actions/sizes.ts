@@ -1,15 +1,22 @@
+import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { queueFactsSchema } from '@/contract/printer'
 import type { LengthUnit, Um } from '@/core/length/length'
+import { tradePair } from '@/core/length/write'
 import { bad, ok } from '@/core/result/result'
-import { customPwgName } from '@/core/sizes/sizes'
+import { customPwgName, STANDARD_SIZES } from '@/core/sizes/sizes'
+import { twinOf } from '@/core/sizes/verdict'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
-import { sizes } from '@/server/db/schema'
+import { queues, sizeNames, sizes } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { saySlips, slipsOfSize } from '@/server/stores/closings'
-import { listSizes } from '@/server/stores/sizes'
-import { revised } from './rows'
+import { parsed } from '@/server/stores/parse'
+import { readRoom } from '@/server/stores/room'
+import { dialogSizeNames } from '@/server/stores/size-queues'
+import { everySize, listSizes } from '@/server/stores/sizes'
+import { revise, revised } from './rows'
 
 type Fields = { readonly name: string; readonly short: Um; readonly long: Um; readonly unit: LengthUnit }
 
@@ -25,6 +32,38 @@ function refused(db: Db, f: Fields, self: string | null): Problem | null {
   return same ? { code: 'name_taken', what: 'a size', name: same.name } : null
 }
 
+/** The same size under another name is asked about: a size that is there twice is chosen wrongly half of the time. */
+const twins = (f: Fields, self: string | null, db: Db): readonly string[] => {
+  const twin = twinOf(everySize(db), f, self)
+  const unit = readRoom(db)?.unit ?? 'mm'
+  return twin
+    ? [
+        `${twin.name}, ${tradePair(twin.short, twin.long, unit)}${twin.retired ? ', is no longer offered and can be put back' : ''}`,
+      ]
+    : []
+}
+const TWICE = 'The room has a size of these edges already:'
+
+/** The queues' own words for a size follow its name. */
+function renameInDialogs(db: Db, from: string, to: string): void {
+  if (from === to) return
+  for (const { queueId } of dialogSizeNames(db)) {
+    const row = db.select().from(queues).where(eq(queues.id, queueId)).get()
+    if (!row) continue
+    const facts = parsed(queueFactsSchema, row.facts, `queue ${row.name}`)
+    const dialog = facts.dialog.map((step) => {
+      const word = step.option === 'size' ? step.words?.[from] : undefined
+      if (word === undefined) return step
+      const { [from]: _, ...rest } = step.words ?? {}
+      return { ...step, words: { ...rest, [to]: word } }
+    })
+    db.update(queues)
+      .set({ facts: { ...facts, dialog }, revision: row.revision + 1 })
+      .where(eq(queues.id, queueId))
+      .run()
+  }
+}
+
 /** Short edge first, whichever way it was typed. */
 const row = (f: Fields) => {
   const [shortUm, longUm] = f.short <= f.long ? [f.short, f.long] : [f.long, f.short]
@@ -35,6 +74,13 @@ export const addSize = action({
   name: 'size.add',
   role: 'keeper',
   input: INPUTS['size.add'],
+  asks: {
+    what: () => TWICE,
+    uses: (input, { db }) => {
+      const found = twins(input, null, db)
+      return () => found
+    },
+  },
   commit(input, { db }) {
     const problem = refused(db, input, null)
     if (problem) return bad(problem)
@@ -46,13 +92,101 @@ export const addSize = action({
   },
 })
 
+/**
+ * A size by another name stays the size it is. One with other edges is a new version of it: open slips keep the version
+ * that they name, and can be moved to the new one.
+ */
 export const editSize = action({
   name: 'size.edit',
   role: 'keeper',
   input: INPUTS['size.edit'],
-  commit(input, { db }) {
+  asks: {
+    what: () => TWICE,
+    uses: (input, { db }) => {
+      const found = twins(input, input.id, db)
+      return () => found
+    },
+  },
+  commit(input, { db, now }) {
+    const before = db.select().from(sizes).where(eq(sizes.id, input.id)).get()
+    if (!before) return bad({ code: 'not_found', what: 'This size' })
+    if (before.replacedById !== null)
+      return bad({ code: 'rules', says: [`${before.name} was changed meanwhile. Edit its newest version.`] })
     const problem = refused(db, input, input.id)
-    return problem ? bad(problem) : revised(db, sizes, 'This size', input, row(input))
+    if (problem) return bad(problem)
+    const next = row(input)
+    const same = next.shortUm === before.shortUm && next.longUm === before.longUm
+    const id = same ? before.id : newId()
+    const saved = revise(
+      db,
+      sizes,
+      'This size',
+      input.id,
+      input.revision,
+      same ? next : { replacedById: id, retiredAt: now },
+    )
+    if (!saved.ok) return saved
+    if (!same)
+      db.insert(sizes)
+        .values({ id, ...next })
+        .run()
+    renameInDialogs(db, before.name, next.name)
+    const kept = same ? [] : slipsOfSize(db, before.id)
+    return ok({
+      value: { id, revision: same ? saved.value.revision : 1, kept: kept.length },
+      subject: id,
+      data: same ? {} : { replaces: before.id, from: [before.shortUm, before.longUm] },
+    })
+  },
+})
+
+/** What the room calls a standard size; an empty name is the standard's own again. */
+export const nameSize = action({
+  name: 'size.name',
+  role: 'keeper',
+  input: INPUTS['size.name'],
+  commit({ id, name, was }, { db, actor, now }) {
+    const standard = STANDARD_SIZES.find((s) => s.id === id)
+    const known = listSizes(db).find((s) => s.id === id)
+    if (!standard || !known) return bad({ code: 'not_found', what: 'This standard size' })
+    if (known.name !== was)
+      return bad({ code: 'rules', says: [`Somebody called it ${known.name} meanwhile. Look at it again.`] })
+    const next = name === '' ? standard.name : name
+    const taken = listSizes(db).find((s) => s.id !== id && s.name.toLowerCase() === next.toLowerCase())
+    if (taken) return bad({ code: 'name_taken', what: 'a size', name: taken.name })
+    db.delete(sizeNames).where(eq(sizeNames.sizeId, id)).run()
+    if (next !== standard.name) db.insert(sizeNames).values({ sizeId: id, name: next, at: now, byId: actor.id }).run()
+    renameInDialogs(db, known.name, next)
+    return ok({ value: { id }, subject: id, data: { from: known.name, to: next } })
+  },
+})
+
+/** What a queue's own dialog calls a size: a word of its step for sizes, made where it has none. Empty takes it out. */
+export const wordSize = action({
+  name: 'size.word',
+  role: 'keeper',
+  input: INPUTS['size.word'],
+  commit({ sizeId, queueId, word }, { db }) {
+    const size = listSizes(db).find((s) => s.id === sizeId)
+    const row = db.select().from(queues).where(eq(queues.id, queueId)).get()
+    if (!size) return bad({ code: 'not_found', what: 'This size' })
+    if (!row) return bad({ code: 'not_found', what: 'This queue' })
+    const facts = parsed(queueFactsSchema, row.facts, `queue ${row.name}`)
+    if (!facts.dialog.some((s) => s.option === 'size'))
+      return bad({
+        code: 'rules',
+        says: [`The dialog of ${row.name} has no step for the size. Add one on its printer’s page first.`],
+      })
+    const dialog = facts.dialog.map((step) => {
+      if (step.option !== 'size') return step
+      const { [size.name]: _, ...rest } = step.words ?? {}
+      return { ...step, words: word === '' ? rest : { ...rest, [size.name]: word } }
+    })
+    db.update(queues)
+      .set({ facts: { ...facts, dialog }, revision: row.revision + 1 })
+      .where(eq(queues.id, queueId))
+      .run()
+    return ok({ value: { id: queueId }, subject: queueId, data: { size: size.name, word } })
   },
 })
 

@@ -67,7 +67,7 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
     if (!p) throw new Error('no printer')
     return p
   }
-  const size = await room.must(ACTIONS['size.add'], { name: 'Seed packet', short: 90_000, long: 130_000, unit: 'mm' })
+  const size = await room.must(ACTIONS['size.add'], { name: 'Seed packet', short: 92_000, long: 130_000, unit: 'mm' })
   const row = (table: string, ...fields: readonly string[]): Row => {
     const found = room.db.$client.prepare(`select * from ${table} limit 1`).get() as Values & { revision: number }
     return { revision: found.revision, values: Object.fromEntries(fields.map((f) => [f, found[f]])) }
@@ -171,7 +171,7 @@ async function things(room: TestRoom): Promise<readonly Thing[]> {
       name: 'size',
       read: () => row('sizes', 'name', 'unit'),
       save: (v, revision) =>
-        room.act(ACTIONS['size.edit'], { id: size.id, revision, short: 90_000, long: 130_000, ...v }),
+        room.act(ACTIONS['size.edit'], { id: size.id, revision, short: 92_000, long: 130_000, ...v }),
       type: { name: (n) => `Seed packet ${n}`, unit: (n) => (n % 2 === 0 ? 'mm' : 'in') },
     },
     {

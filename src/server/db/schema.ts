@@ -221,8 +221,18 @@ export const sizes = sqliteTable('sizes', {
   longUm: integer('long_um').notNull(),
   unit: text('unit', { enum: ['mm', 'in'] }).notNull(),
   pwg: text('pwg').notNull(),
+  /** the version of it that came after; null: this is the newest */
+  replacedById: text('replaced_by_id'),
   revision: revision(),
   retiredAt: retiredAt(),
+})
+
+/** What the room calls a standard size, where it has a name of its own for it. */
+export const sizeNames = sqliteTable('size_names', {
+  sizeId: text('size_id').primaryKey(),
+  name: text('name').notNull(),
+  at: integer('at').notNull(),
+  byId: text('by_id').notNull(),
 })
 
 export const profiles = sqliteTable('profiles', {

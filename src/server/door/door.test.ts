@@ -23,13 +23,13 @@ describe('the door', () => {
   it('writes one event with every commit', async () => {
     const room = await TestRoom.open()
     const before = room.one('select count(*) from events')
-    await room.must(ACTIONS['size.add'], { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' })
+    await room.must(ACTIONS['size.add'], { name: 'Card', short: 92_000, long: 130_000, unit: 'mm' })
     expect(room.one('select count(*) from events')).toBe(before + 1)
     expect(room.one<string>('select action from events order by id desc limit 1')).toBe('size.add')
   })
   it('asks for the role that the act needs', async () => {
     const room = await TestRoom.open()
-    const size = { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' }
+    const size = { name: 'Card', short: 92_000, long: 130_000, unit: 'mm' }
     expect(await room.act(ACTIONS['size.add'], size, HELPER)).toMatchObject({
       ok: false,
       problem: { code: 'not_allowed', role: 'helper', needs: 'keeper' },
@@ -107,10 +107,10 @@ describe('the door', () => {
   })
   it('shows what is there now when a save is stale, and overwrites nothing', async () => {
     const room = await TestRoom.open()
-    const { id } = await room.must(ACTIONS['size.add'], { name: 'Card', short: 90_000, long: 130_000, unit: 'mm' })
+    const { id } = await room.must(ACTIONS['size.add'], { name: 'Card', short: 92_000, long: 130_000, unit: 'mm' })
     const edit = (name: string, revision: number) =>
-      room.act(ACTIONS['size.edit'], { id, revision, name, short: 90_000, long: 130_000, unit: 'mm' })
-    expect(await edit('Post card', 1)).toEqual({ ok: true, value: { revision: 2 } })
+      room.act(ACTIONS['size.edit'], { id, revision, name, short: 92_000, long: 130_000, unit: 'mm' })
+    expect(await edit('Post card', 1)).toEqual({ ok: true, value: { id, revision: 2, kept: 0 } })
     expect(await edit('Calling card', 1)).toMatchObject({
       problem: { code: 'stale', yours: 1, now: 2, current: { name: 'Post card' } },
     })

@@ -5,6 +5,7 @@ import { closedOnSlip, type Gate, type GateFinding, gateOf } from '@/core/gate/g
 import { type QueueWorld, speaksOfSizes } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { Feed, QueueFacts } from '@/core/printer/facts'
+import { ofEveryVersion } from '@/core/sizes/versions'
 import { sayGate } from '@/core/words/gate'
 import type { Db } from '@/server/db/open'
 import { type papers, presetVersions, type profiles } from '@/server/db/schema'
@@ -60,9 +61,10 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
     const row = rows.queueRows.get(queueId)
     if (!row) return null
     behind ??= settingsBehind(db, sealsOfProfiles(db))
+    const sizes = speaksOfSizes(row.facts.rules) ? everySize(db) : null
     const world: QueueWorld = {
       feeds: [...rows.feedRows.values()].filter((f) => f.printerId === row.queue.printerId),
-      facts: row.facts,
+      facts: sizes ? { ...row.facts, rules: ofEveryVersion(row.facts.rules, sizes) } : row.facts,
       papers: allPapers
         .filter((p) => p.retiredAt === null)
         .map((p) => ({
@@ -71,7 +73,7 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
       profiles: allProfiles
         .filter((p) => p.retiredAt === null && p.unfit === null)
         .map((p) => ({ id: p.id, name: p.name, grey: p.space === 'GRAY' })),
-      ...(speaksOfSizes(row.facts.rules) ? { sizes: everySize(db) } : {}),
+      ...(sizes ? { sizes } : {}),
     }
     return gateOf({
       ...world,

@@ -1,4 +1,4 @@
-import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
+import { and, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { stepNow } from '@/contract/former'
 import {
@@ -57,7 +57,7 @@ export function removedThings(db: Db): readonly RemovedThing[] {
     ...db
       .select()
       .from(sizes)
-      .where(isNotNull(sizes.retiredAt))
+      .where(and(isNotNull(sizes.retiredAt), isNull(sizes.replacedById)))
       .all()
       .map((r) => ({ kind: 'size' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
     ...db

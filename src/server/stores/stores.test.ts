@@ -484,11 +484,11 @@ describe('the room', () => {
   })
   it('own sizes: short edge first, one name once, nothing too small', async () => {
     const room = await TestRoom.open()
-    await room.must(ACTIONS['size.add'], { name: 'Card', short: 130_000, long: 90_000, unit: 'mm' })
+    await room.must(ACTIONS['size.add'], { name: 'Card', short: 130_000, long: 92_000, unit: 'mm' })
     expect(room.db.$client.prepare('select short_um, long_um, pwg from sizes').get()).toEqual({
-      short_um: 90_000,
+      short_um: 92_000,
       long_um: 130_000,
-      pwg: 'custom_card_90x130mm',
+      pwg: 'custom_card_92x130mm',
     })
     expect(
       await room.act(ACTIONS['size.add'], { name: 'card', short: 100_000, long: 100_000, unit: 'mm' }),

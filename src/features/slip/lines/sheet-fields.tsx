@@ -8,6 +8,7 @@ import type { PxRect } from '@/core/placing/placing'
 import { fitSize } from '@/core/sizes/fit'
 import { sameSheet, sizeById, sizeMeant } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
+import { newerSize } from '@/core/sizes/versions'
 import type { SheetChoice } from '@/core/slip/body'
 import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
 import type { VersionFacts } from '@/core/slip/facts'
@@ -47,6 +48,7 @@ export function SheetFields(props: {
     version !== null && fitSize(s.short, s.long, version.feed, longest).problems.length > 0
   const item = (s: Size) => ({ value: s.id, label: `${label(s, unit, onShelf(s))}${closed(s) ? ' (closed)' : ''}` })
   const chosen = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
+  const newer = chosen ? newerSize(catalogue.sizes, chosen.id) : null
   const [problem] = chosen && version ? fitSize(chosen.short, chosen.long, version.feed, longest).problems : []
   return (
     <div className={css.stack}>
@@ -65,6 +67,15 @@ export function SheetFields(props: {
         maxDropdownHeight={320}
         onChange={(id) => id && onSheet({ kind: 'size', sizeId: id })}
       />
+      {chosen && newer && !newer.retired ? (
+        <p className={css.why}>
+          {newer.name} is {tradePair(newer.short, newer.long, unit)} now; this slip keeps{' '}
+          {tradePair(chosen.short, chosen.long, unit)}.{' '}
+          <button type="button" className={css.offer} onClick={() => onSheet({ kind: 'size', sizeId: newer.id })}>
+            Take the new size
+          </button>
+        </p>
+      ) : null}
       {problem && version ? <p className={css.why}>{saySizeProblem(problem, version.feed.name, unit)}</p> : null}
       {advice.length > 0 ? (
         <p className="soft small">
