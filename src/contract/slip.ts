@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { PieceBody, PrintBody, SlipBody } from '@/core/slip/body'
-import { idSchema, lengthSchema } from './lengths'
+import { edgesSchema, idSchema, lengthSchema } from './lengths'
 import { MOST_PRINTS } from './slip-data'
 import { upgradedBody } from './slip-upgrade'
 
@@ -36,6 +36,7 @@ const centringSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('area') }).readonly(),
   z.object({ kind: z.literal('true') }).readonly(),
   z.object({ kind: z.literal('even'), um: lengthSchema.nullable() }).readonly(),
+  z.object({ kind: z.literal('asked'), margins: edgesSchema }).readonly(),
 ])
 
 /** Ids within a slip: made where the print or piece is added, and never another's. */

@@ -1,17 +1,12 @@
 import type { Um } from '@/core/length/length'
 import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
+import type { Centring } from '@/core/sheet/centring'
 import type { Quarter } from '@/core/sheet/sheet'
 
 /** The sheet that a print asks for. `auto` length: as long as the print needs. */
 export type SheetChoice =
   | { readonly kind: 'size'; readonly sizeId: string }
   | { readonly kind: 'cut'; readonly width: Um; readonly length: Um | 'auto' }
-
-/** Where the frame lies: in the printable area as it is, from the sheet's centre, or with the same margins all round. */
-export type Centring =
-  | { readonly kind: 'area' }
-  | { readonly kind: 'true' }
-  | { readonly kind: 'even'; readonly um: Um | null }
 
 /** One picture on a print. */
 export type PieceBody = {

@@ -5,9 +5,9 @@ import { type Um, um } from '@/core/length/length'
 import { type LaidPlacing, wholeCrop } from '@/core/placing/placing'
 import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
 import { declaredMargins } from '@/core/printer/facts'
+import { centred } from '@/core/sheet/centring'
 import {
   type Edges,
-  evenMargins,
   type FedSheet,
   type GivenUp,
   givenUp,
@@ -15,10 +15,8 @@ import {
   type Quarter,
   type Rect,
   sameEdges,
-  trueCentre,
 } from '@/core/sheet/sheet'
 import { fitSize, type SizeFit } from '@/core/sizes/fit'
-import type { Centring } from './body'
 import type { PrintFacts, VersionFacts } from './facts'
 import { fed, type Wanted } from './fed'
 import { laidPlacing } from './laid-placing'
@@ -143,11 +141,6 @@ function marginsFor(version: VersionFacts | null, width: Um): Edges {
   return found
     ? checkedMargins(found, version.queueFeed, { width, length: found.sheet.length })
     : declaredMargins(version.queueFeed, width)
-}
-
-function centred(centring: Centring, margins: Edges): Edges {
-  if (centring.kind === 'area') return margins
-  return centring.kind === 'true' ? trueCentre(margins) : evenMargins(margins, centring.um)
 }
 
 const oversprayOf = (version: VersionFacts | null): Edges =>

@@ -112,7 +112,9 @@ export function placingLine(
       ? ', true centre'
       : print.centring.kind === 'even'
         ? ', even margins'
-        : ''
+        : print.centring.kind === 'asked'
+          ? ', asked margins'
+          : ''
   if (!laid) return { says: `${mode}${centring}`, detail: 'waits for picture and sheet' }
   const ppi = Math.min(laid.ppi.across, laid.ppi.along)
   const lost =

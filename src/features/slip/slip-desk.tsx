@@ -9,6 +9,7 @@ import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, w
 import { factsFrom, readySheet } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import { outcomeOf } from '@/core/slip/outcome'
+import { refit } from '@/core/slip/refit'
 import { sayLost } from '@/core/words/problems'
 import { useKeys } from '@/ui/keys/use-keys'
 import type { Somebody } from '@/ui/parts/member-select'
@@ -108,9 +109,11 @@ export function SlipDesk(page: SlipPage) {
   const save = useSaveFile(slip.id, print.id, flush)
   const fresh = useRef(print)
   fresh.current = print
+  const laidOut = useRef(outcome)
+  laidOut.current = outcome
   const edit = useCallback(
     (patch: PlainPatch): void => {
-      if (editable) change((b) => withPrint(b, fresh.current.id, (p) => patched(p, patch)))
+      if (editable) change((b) => withPrint(b, fresh.current.id, (p) => patched(p, refit(patch, p, laidOut.current))))
     },
     [editable, change],
   )

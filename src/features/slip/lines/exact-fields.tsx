@@ -1,0 +1,98 @@
+'use client'
+
+import { type ComboboxItem, Select } from '@mantine/core'
+import { um } from '@/core/length/length'
+import type { ExactBy } from '@/core/placing/placing'
+import { sameSheet, sizeMeant } from '@/core/sizes/shelf'
+import type { Size } from '@/core/sizes/sizes'
+import type { PlainPatch } from '@/core/slip/body'
+import type { PieceOutcome } from '@/core/slip/outcome'
+import { LengthField } from '@/ui/fields/length-field'
+import { Choices } from '@/ui/parts/choices'
+import { useWays } from '@/ui/unit/unit'
+import css from '../slip.module.css'
+
+/** The size of a print: by its name, or by one edge or both. */
+export function ExactFields({
+  by,
+  laid,
+  sizes,
+  onChange,
+}: {
+  readonly by: ExactBy
+  readonly laid: PieceOutcome | null
+  /** print sizes that have a name */
+  readonly sizes: readonly Size[]
+  readonly onChange: (patch: PlainPatch) => void
+}) {
+  const { unit } = useWays()
+  const set = (next: ExactBy): void => onChange({ placing: { mode: 'exact', by: next } })
+  const switchTo = (edge: ExactBy['edge']): void => {
+    const w = laid?.asked.w ?? um(100_000)
+    const h = laid?.asked.h ?? um(100_000)
+    if (edge === 'both') return set({ edge, width: w, height: h })
+    const length =
+      edge === 'width' ? w : edge === 'height' ? h : edge === 'long' ? um(Math.max(w, h)) : um(Math.min(w, h))
+    set({ edge, um: length })
+  }
+  const named =
+    by.edge === 'both'
+      ? (sizes.find((s) => sameSheet(s, { short: Math.min(by.width, by.height), long: Math.max(by.width, by.height) }))
+          ?.id ?? null)
+      : null
+  /** A named size the way round that the picture stands. */
+  const take = (size: Size): void => {
+    const lies = laid !== null && laid.asked.w > laid.asked.h
+    const [width, height] = lies ? [size.long, size.short] : [size.short, size.long]
+    set({ edge: 'both', width, height })
+  }
+  return (
+    <div className={css.stack}>
+      <Select
+        aria-label="Print size by its name"
+        placeholder="A size by its name, or type it below"
+        searchable
+        size="xs"
+        value={named}
+        data={sizes.filter((s) => !s.retired).map((s) => ({ value: s.id, label: s.name }))}
+        nothingFoundMessage="No size has that name. Type it below."
+        filter={({ options, search }) =>
+          (options as ComboboxItem[]).filter((o) => {
+            const size = sizes.find((s) => s.id === o.value)
+            return size !== undefined && sizeMeant(search, size, unit)
+          })
+        }
+        onChange={(id) => {
+          const size = sizes.find((s) => s.id === id)
+          if (size) take(size)
+        }}
+      />
+      <Choices
+        label="Which edge is given"
+        value={by.edge}
+        choices={[
+          { value: 'width', label: 'width' },
+          { value: 'height', label: 'height' },
+          { value: 'long', label: 'long' },
+          { value: 'short', label: 'short' },
+          { value: 'both', label: 'both' },
+        ]}
+        onChange={switchTo}
+      />
+      {by.edge === 'both' ? (
+        <div className={css.row}>
+          <LengthField label="Width" value={by.width} min={1000} onChange={(width) => set({ ...by, width })} />
+          <LengthField label="Height" value={by.height} min={1000} onChange={(height) => set({ ...by, height })} />
+        </div>
+      ) : (
+        <LengthField
+          label="Size"
+          hideLabel
+          value={by.um}
+          min={1000}
+          onChange={(length) => set({ edge: by.edge, um: length })}
+        />
+      )}
+    </div>
+  )
+}
