@@ -1,5 +1,5 @@
 import type { LengthUnit } from '@/core/length/length'
-import { tradeLength } from '@/core/length/write'
+import { tradeLength, tradeNumber } from '@/core/length/write'
 import type { SizeVerdict } from '@/core/sizes/verdict'
 import { saySizeProblem } from './checks'
 import { listed } from './count'
@@ -33,7 +33,7 @@ export function sayVerdictBorderless({ borderlessClosed: why, taken }: SizeVerdi
     case 'borderless_not_on_feed':
       return 'not on this feed'
     case 'borderless_not_on_width':
-      return `only at ${listed(why.widths.map((w) => tradeLength(w, unit)))} across, of any length`
+      return `only ${why.widths.map((w) => tradeNumber(w, unit)).join(', ')} ${unit} across, of any length`
     case 'borderless_not_on_media_setting':
       return `not with ${why.mediaSetting}`
   }

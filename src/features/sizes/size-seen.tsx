@@ -8,6 +8,7 @@ import { FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { SizeDrawing } from './size-drawing'
@@ -64,13 +65,16 @@ export function SizeSeen(props: {
                 />
               )}
             </FormButton>
-            <button
-              type="button"
-              className={css.name}
-              onClick={() => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`)}
-            >
-              Retire
-            </button>
+            <RowMenu
+              of={size.name}
+              text="More"
+              acts={[
+                {
+                  ...{ label: 'Retire', away: true },
+                  act: () => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`),
+                },
+              ]}
+            />
           </>
         )}
       </div>

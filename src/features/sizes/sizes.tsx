@@ -108,7 +108,7 @@ export function Sizes(props: {
                             {s.name}
                           </button>
                         </td>
-                        <td>{tradePair(s.short, s.long, unit)}</td>
+                        <td style={{ width: '30%' }}>{tradePair(s.short, s.long, unit)}</td>
                         <td className="soft small">{takenBy(s, asked)}</td>
                       </tr>
                     ))}

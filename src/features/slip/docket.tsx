@@ -2,6 +2,7 @@
 
 import type { EarlierPrint } from '@/contract/views/slip'
 import { times } from '@/core/money/money'
+import type { Asked } from '@/core/offer/slip-options'
 import { wholeCrop } from '@/core/placing/placing'
 import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
 import type { PrintFacts } from '@/core/slip/facts'
@@ -66,6 +67,8 @@ export function Docket(props: {
   readonly onMore: (files: readonly Taken[]) => Promise<void>
   readonly onSlips: (files: readonly Taken[]) => Promise<void>
   readonly onVersion: (id: string) => void
+  /** takes a way that opens what is closed */
+  readonly onWay: (set: Partial<Asked>) => void
   readonly onAnotherSize: (() => void) | null
   /** asks for what was asked when its picture came in before */
   readonly onEarlier: (earlier: EarlierPrint) => void
@@ -117,6 +120,8 @@ export function Docket(props: {
           closed={props.closed}
           print={printSays(facts)}
           onVersion={props.onVersion}
+          asked={print}
+          onWay={props.onWay}
         />
       </DocketLine>
       <DocketLine {...line('sheet', sheetLine(print, facts.size?.name ?? null, outcome, facts.version, unit))}>
@@ -127,6 +132,8 @@ export function Docket(props: {
           crop={piece.crop ?? (shown ? wholeCrop(shown) : null)}
           length={sheet?.length ?? null}
           onSheet={(next) => edit({ sheet: next })}
+          print={print}
+          onWay={props.onWay}
         />
         {props.onAnotherSize ? (
           <button type="button" className={css.offer} onClick={props.onAnotherSize}>
@@ -135,7 +142,14 @@ export function Docket(props: {
         ) : null}
       </DocketLine>
       <DocketLine {...line('edge', edgeLine(print, outcome, unit))}>
-        <EdgeFields print={print} laid={laid} outcome={outcome} version={facts.version} onChange={edit} />
+        <EdgeFields
+          print={print}
+          laid={laid}
+          outcome={outcome}
+          version={facts.version}
+          onChange={edit}
+          onWay={props.onWay}
+        />
       </DocketLine>
       <DocketLine {...line('placing', placingLine(print, piece, outcome, laid, unit))}>
         <PlacingFields

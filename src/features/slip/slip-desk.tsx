@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { underWay } from '@/contract/prints'
 import type { EarlierPrint } from '@/contract/views/slip'
+import type { Asked } from '@/core/offer/slip-options'
 import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, withPrint } from '@/core/slip/body'
 import { factsFrom, readySheet } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
@@ -150,6 +151,13 @@ export function SlipDesk(page: SlipPage) {
     },
     [catalogue, edit, learn],
   )
+  const takeWay = useCallback(
+    async ({ versionId, ...rest }: Partial<Asked>): Promise<void> => {
+      if (versionId && !(await learn(versionId))) return
+      edit({ ...rest, ...(versionId ? { versionId } : {}) })
+    },
+    [edit, learn],
+  )
   const takeEarlier = useCallback(
     async (earlier: EarlierPrint): Promise<void> => {
       if (!(await learn(earlier.versionId))) return
@@ -225,6 +233,7 @@ export function SlipDesk(page: SlipPage) {
           onPicture={(id, name) => void takePicture(id, name)}
           onMore={takeMore}
           onSlips={takeSlips}
+          onWay={(set) => void takeWay(set)}
           onVersion={(id) => void takeVersion(id)}
           onEarlier={(earlier) => void takeEarlier(earlier)}
           onAnotherSize={editable && shown ? askSizes : null}

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { ActionInput } from '@/contract/actions'
 import { runChecks } from '@/core/checks/all'
-import { closedVersions } from '@/core/offer/closed-versions'
+import { slipOptions } from '@/core/offer/slip-options'
 import type { Rule } from '@/core/rules/rules'
 import { printOf } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
@@ -205,7 +205,11 @@ describe('a rule about sizes', () => {
     expect(stops()).toEqual(['gate'])
     const at = (sizeId: string): readonly string[] => {
       const known = catalogue(room.db, room.now, [room.one<string>('select id from preset_versions')])
-      return [...closedVersions(known, { sheet: { kind: 'size', sizeId }, edge: 'margins' }, 'mm').values()]
+      return [
+        ...slipOptions(known, { versionId: null, sheet: { kind: 'size', sizeId }, edge: 'margins' }, 'mm')
+          .closedVersions()
+          .values(),
+      ]
     }
     expect(at('iso_a4_210x297mm')).toEqual(['A4 curls in this printer (quality: Photo, size: A4).'])
     expect(at('iso_a5_148x210mm').join()).not.toMatch(/curls/)

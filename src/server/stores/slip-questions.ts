@@ -2,8 +2,8 @@ import type { z } from 'zod'
 import { readInput } from '@/contract/said'
 import { SLIP_QUESTIONS, type SlipAnswers, type SlipQuestion } from '@/contract/slip-questions'
 import { tradePair } from '@/core/length/write'
-import { closedVersions } from '@/core/offer/closed-versions'
 import { type Offer, otherSizes } from '@/core/offer/other-sizes'
+import { slipOptions } from '@/core/offer/slip-options'
 import { ok, type Result } from '@/core/result/result'
 import { printOf } from '@/core/slip/body'
 import type { Problem } from '@/core/words/problems'
@@ -35,8 +35,16 @@ export const SLIP_ANSWERS: {
     return readVersionFacts(db, versionId, now)
   }),
   closed: asked(SLIP_QUESTIONS.closed, (db, { unit, ...print }, now) =>
-    ok(Object.fromEntries(closedVersions(catalogue(db, now, newestVersionIds(db)), print, unit))),
+    ok(
+      Object.fromEntries(
+        slipOptions(catalogue(db, now, newestVersionIds(db)), { ...print, versionId: null }, unit).closedVersions(),
+      ),
+    ),
   ),
+  'way-out': asked(SLIP_QUESTIONS['way-out'], (db, { unit, want, ...print }, now) => {
+    const ids = [...new Set([...newestVersionIds(db), ...(print.versionId ? [print.versionId] : [])])]
+    return ok(slipOptions(catalogue(db, now, ids), print, unit).wayOut(want))
+  }),
   offers: asked(SLIP_QUESTIONS.offers, (db, { body, mode, typed, unit }, now) => {
     const pictures = picturesOf(db, body)
     const all = otherSizes(

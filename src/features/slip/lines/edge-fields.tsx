@@ -1,8 +1,9 @@
 'use client'
 
 import { useState } from 'react'
-import { um } from '@/core/length/length'
+import { type LengthUnit, type Um, um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
+import type { Asked } from '@/core/offer/slip-options'
 import { borderlessClosed } from '@/core/printer/closed'
 import type { PlainPatch, PrintBody } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
@@ -11,6 +12,7 @@ import { sayBorderlessClosed } from '@/core/words/checks'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
+import { WayOut } from '../way-out'
 
 /** Line 4 open: margins or borderless, and what happens to the enlargement. */
 export function EdgeFields(props: {
@@ -19,27 +21,22 @@ export function EdgeFields(props: {
   readonly outcome: PrintOutcome
   readonly version: VersionFacts | null
   readonly onChange: (patch: PlainPatch) => void
+  readonly onWay: (set: Partial<Asked>) => void
 }) {
-  const { print, laid, outcome, version, onChange } = props
+  const { print, laid, outcome, version, onChange, onWay } = props
   const { unit } = useWays()
   const [asked, setAsked] = useState(false)
   const { sheet } = outcome
-  const why = closedReason()
-  function closedReason(): string | null {
-    if (!version || !sheet) return null
-    if (version.settings.edgeAllowed === 'margins')
-      return `${version.presetName} is for margins only. Take a preset that allows borderless.`
-    const closed = borderlessClosed(version.queueFeed, sheet.sheet.width, version.mediaSetting)
-    return closed ? sayBorderlessClosed(closed, version.feed.name, unit) : null
-  }
+  const other = print.edge === 'margins' ? 'borderless' : 'margins'
+  const why = version && sheet ? edgeClosed(version, sheet.sheet.width, unit) : {}
   return (
     <div className={css.stack}>
       <Choices
         label="Edge"
         value={print.edge}
         choices={[
-          { value: 'margins', label: 'Margins' },
-          { value: 'borderless', label: 'Borderless', ...(why ? { closed: why } : {}) },
+          { value: 'margins', label: 'Margins', ...(why.margins ? { closed: why.margins } : {}) },
+          { value: 'borderless', label: 'Borderless', ...(why.borderless ? { closed: why.borderless } : {}) },
         ]}
         onChange={(edge) => {
           setAsked(false)
@@ -47,10 +44,10 @@ export function EdgeFields(props: {
         }}
         onClosed={() => setAsked(true)}
       />
-      {why && (asked || print.edge === 'borderless') ? (
-        <p className={css.why} role="status">
-          {why}
-        </p>
+      {why[print.edge] ? (
+        <WayOut print={print} want={null} onTake={onWay} />
+      ) : asked ? (
+        <WayOut print={print} want={{ edge: other }} onTake={onWay} />
       ) : null}
       {print.edge === 'margins' && sheet?.check ? (
         <>
@@ -107,4 +104,22 @@ export function EdgeFields(props: {
       ) : null}
     </div>
   )
+}
+
+/** What closes each edge for a version on a sheet of this width, in a sentence; nothing where it is open. */
+function edgeClosed(
+  version: VersionFacts,
+  width: Um,
+  unit: LengthUnit,
+): { readonly margins?: string; readonly borderless?: string } {
+  const always = version.queueFeed.borderless?.always
+  const closed = borderlessClosed(version.queueFeed, width, version.mediaSetting)
+  return {
+    ...(always ? { margins: `The ${version.feed.name} always prints to the edges of the sheet.` } : {}),
+    ...(version.settings.edgeAllowed === 'margins'
+      ? { borderless: `${version.presetName} is for margins only.` }
+      : closed
+        ? { borderless: sayBorderlessClosed(closed, version.feed.name, unit) }
+        : {}),
+  }
 }

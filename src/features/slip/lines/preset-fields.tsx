@@ -2,11 +2,15 @@
 
 import { Select } from '@mantine/core'
 import Link from 'next/link'
+import { useState } from 'react'
+import type { Asked } from '@/core/offer/slip-options'
 import type { PrintSays } from '@/core/preset/dialog'
+import type { PrintBody } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
 import { DialogSteps } from '@/ui/parts/dialog-steps'
 import css from '../slip.module.css'
 import type { VersionChoice } from '../types'
+import { WayOut } from '../way-out'
 
 /** Line 2 open: the presets in use, by printer. */
 export function PresetFields(props: {
@@ -20,7 +24,10 @@ export function PresetFields(props: {
   /** what the print says, for the steps of the queue’s own dialog */
   readonly print: PrintSays
   readonly onVersion: (id: string) => void
+  readonly asked: PrintBody
+  readonly onWay: (set: Partial<Asked>) => void
 }) {
+  const [asked, setAsked] = useState<string | null>(null)
   const { choices, version, newer, closed, onVersion } = props
   // a version that is no longer the newest is still the one that is held
   const held = version && !choices.some((c) => c.id === version.id) ? [{ ...version, loaded: false }] : []
@@ -53,7 +60,7 @@ export function PresetFields(props: {
         maxDropdownHeight={320}
         onChange={(id) => id && onVersion(id)}
       />
-      {why ? <p className={css.why}>{why}</p> : null}
+      {why ? <WayOut print={props.asked} want={null} onTake={props.onWay} /> : null}
       {closed.size > 0 ? (
         <details className="small">
           <summary className="soft">
@@ -64,7 +71,14 @@ export function PresetFields(props: {
               .filter((v) => closed.has(v.id))
               .map((v) => (
                 <li key={v.id}>
-                  {v.presetName}: {closed.get(v.id)}
+                  {v.presetName}: {closed.get(v.id)}{' '}
+                  {v.id === version?.id ? null : asked === v.id ? (
+                    <WayOut print={props.asked} want={{ versionId: v.id }} onTake={props.onWay} />
+                  ) : (
+                    <button type="button" className={css.offer} onClick={() => setAsked(v.id)}>
+                      What opens it
+                    </button>
+                  )}
                 </li>
               ))}
           </ul>

@@ -3,20 +3,21 @@
 import { type ComboboxParsedItemGroup, Select } from '@mantine/core'
 import { fromMm, type LengthUnit, type Um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
+import type { Asked } from '@/core/offer/slip-options'
 import { adviseSizes } from '@/core/placing/advice'
 import type { PxRect } from '@/core/placing/placing'
 import { fitSize } from '@/core/sizes/fit'
 import { sameSheet, sizeById, sizeMeant } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import { newerSize } from '@/core/sizes/versions'
-import type { SheetChoice } from '@/core/slip/body'
+import type { PrintBody, SheetChoice } from '@/core/slip/body'
 import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
 import type { VersionFacts } from '@/core/slip/facts'
-import { saySizeProblem } from '@/core/words/checks'
 import { LengthField } from '@/ui/fields/length-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
+import { WayOut } from '../way-out'
 
 /** Line 3 open: a sheet size, or a length cut from a roll where the feed is one. */
 export function SheetFields(props: {
@@ -26,6 +27,8 @@ export function SheetFields(props: {
   readonly crop: PxRect | null
   readonly length: Um | null
   readonly onSheet: (sheet: SheetChoice) => void
+  readonly print: PrintBody
+  readonly onWay: (set: Partial<Asked>) => void
 }) {
   const { sheet, catalogue, version, crop, onSheet } = props
   const { unit } = useWays()
@@ -76,7 +79,7 @@ export function SheetFields(props: {
           </button>
         </p>
       ) : null}
-      {problem && version ? <p className={css.why}>{saySizeProblem(problem, version.feed.name, unit)}</p> : null}
+      {problem ? <WayOut print={props.print} want={null} onTake={props.onWay} /> : null}
       {advice.length > 0 ? (
         <p className="soft small">
           Nearest to the picture’s ratio:{' '}
@@ -123,15 +126,23 @@ function RollFields(props: {
   readonly version: VersionFacts | null
   readonly length: Um | null
   readonly onSheet: (sheet: SheetChoice) => void
+  readonly print: PrintBody
+  readonly onWay: (set: Partial<Asked>) => void
 }) {
   const { sheet, rolls, version, onSheet } = props
   const { unit } = useWays()
   const cut = sheet?.kind === 'cut' ? sheet : null
+  const impossible =
+    version !== null &&
+    cut !== null &&
+    fitSize(cut.width, cut.length === 'auto' ? version.feed.minLength : cut.length, version.feed, null).problems
+      .length > 0
   const auto = cut ? cut.length === 'auto' : true
   if (rolls.length === 0)
     return <p className={css.note}>{version?.paper.name} is not kept as a roll here. Add one under Papers & rolls.</p>
   return (
     <div className={css.stack}>
+      {impossible ? <WayOut print={props.print} want={null} onTake={props.onWay} /> : null}
       <Choices
         label="Roll"
         value={cut ? String(cut.width) : null}
