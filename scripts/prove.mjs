@@ -26,6 +26,8 @@ const PARTS = {
   people: () => vitest('server', 'src/server/actions/two-clients'),
   // simulated rooms in numbers, and slips that are printed and measured
   measuring: () => vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
+  // jobs with every fault of a printer and of this machine at every stage
+  faults: () => vitest('measuring', 'test/faults'),
   kills: () => run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
   // small bugs planted one at a time: do the fast tests notice?
   bugs: () =>

@@ -43,12 +43,31 @@ export const trayPrinterSchema = z.object({
     }),
   ),
   types: z.array(z.string()),
+  /** what will go wrong, and with which of the next jobs: 0 is the next */
+  faults: z.array(z.object({ kind: z.string(), stage: z.string(), job: z.int(), seconds: z.number() })).default([]),
+  /** it answers nobody */
+  offline: z.boolean().default(false),
   inks: z.array(z.object({ name: z.string(), colour: z.string(), level: z.number() })),
 })
 export type TrayPrinter = z.output<typeof trayPrinterSchema>
 
 /** What the room calls what a machine calls by keywords, by the machine. */
 export type TrayNames = Readonly<Record<string, Readonly<Record<string, string>>>>
+
+/** What can be made to go wrong at a simulated printer. */
+export const TRAY_FAULTS = [
+  'offline',
+  'slow',
+  'dropped before the data',
+  'dropped in the data',
+  'dropped after the data',
+  'answer cut short',
+  'no paper',
+  'other paper',
+  'roll end',
+  'hangs',
+  'restart',
+] as const
 
 /** What a person does at a simulated printer. */
 export const switchSchema = z.object({
@@ -61,5 +80,9 @@ export const switchSchema = z.object({
   ink: z.string().max(60).optional(),
   level: z.number().min(0).max(100).optional(),
   standsBy: z.boolean().optional(),
+  /** something that is to go wrong; `none` takes back all that is */
+  fault: z.enum([...TRAY_FAULTS, 'none']).optional(),
+  seconds: z.number().min(0.1).max(600).optional(),
+  job: z.int().min(0).max(1000).optional(),
 })
 export type TraySwitch = z.output<typeof switchSchema>

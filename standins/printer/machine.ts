@@ -1,6 +1,7 @@
 import { createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
+import { Faults } from './faults'
 import { type Model, marginsOn, type Path, type Queue, type Sides, type Source } from './models'
 import { paint, type RowSource } from './paint'
 import { BadRaster, type PageHeader, RasterReader } from './raster'
@@ -64,6 +65,8 @@ const FULL = 80
 const SAME_MM = 0.5
 const MOST_JOBS_KEPT = 200
 const SHOWS_MS = 20_000
+/** How much of a print is on paper when its roll ends under it. */
+const ROLL_ENDS_AT = 0.3
 
 /** One printer: what it holds, its jobs, its clock, and the sheets that come out. */
 export class Machine {
@@ -96,6 +99,21 @@ export class Machine {
   }
 
   accepting = true
+  readonly faults = new Faults((what) => {
+    if (what === 'restart') return this.restart()
+    this.standsBy = false
+    for (const held of this.holds.values())
+      if (what === 'no paper') held.left = 0
+      else held.width += 20
+  })
+
+  /** Switched off and on again: it knows of no job any more, and what was under way comes out half printed. */
+  private restart(): void {
+    for (const job of this.jobs) job.cancelAsked = true
+    this.jobs.length = 0
+    this.nextId = 1
+    this.wake()
+  }
   private shownAt = Number.NEGATIVE_INFINITY
 
   /** Blinks for a while, so that somebody sees which printer was asked (PWG 5100.13, Identify-Printer). */
@@ -263,7 +281,13 @@ export class Machine {
       const enough = (): boolean => [...this.ink.values()].every((ml) => ml > 0.5)
       if (!(await this.until(job, 'marker-supply-empty-error', enough)))
         return this.end(job, JOB.canceled, 'job-canceled-by-user')
+      this.faults.reach('printing')
+      if (!(await this.going(job))) return this.end(job, JOB.canceled, 'job-canceled-by-user')
       const done = await this.onePage(job)
+      if (done === 'roll end') {
+        job.sheetsDone += 1
+        return this.end(job, JOB.aborted, 'aborted-by-system')
+      }
       if (!done) {
         job.sheetsDone += 1 // what was under way comes out, half printed
         return this.end(job, JOB.canceled, 'job-canceled-by-user')
@@ -271,6 +295,13 @@ export class Machine {
       job.sheetsDone += 1
     }
     this.end(job, JOB.completed, 'job-completed-successfully')
+    this.faults.reach('over')
+  }
+
+  /** A job that hangs says that it is being printed, and is not. False: it was cancelled at last. */
+  private async going(job: Job): Promise<boolean> {
+    while (this.faults.hangs && !job.cancelAsked) await new Promise<void>((resolve) => this.waiting.push(resolve))
+    return !job.cancelAsked
   }
 
   /** Photo and matte black share a channel: changing over takes time and ink. */
@@ -285,7 +316,7 @@ export class Machine {
     this.reasons = []
   }
 
-  private async onePage(job: Job): Promise<boolean> {
+  private async onePage(job: Job): Promise<boolean | 'roll end'> {
     const { ticket } = job
     const { seed, folder, speed } = this.options
     const rate = ticket.queue.qualities.find((q) => q.value === ticket.quality)
@@ -307,14 +338,15 @@ export class Machine {
     const file = `${String(number).padStart(4, '0')}.png`
     const none = { left: 0, right: 0, lead: 0, trail: 0 }
     let whole = true
+    const ends = ticket.source.kind === 'roll' && this.faults.ends()
     const inked = await paint(
       join(folder, file),
       { width: ticket.width, length: ticket.length, masked: ticket.borderless ? none : reachOf(truth.margins, ticket) },
       source,
       land,
       tone,
-      () => {
-        whole = !job.cancelAsked
+      (part) => {
+        whole = !job.cancelAsked && !(ends && part > ROLL_ENDS_AT)
         return whole
       },
     )
@@ -326,6 +358,10 @@ export class Machine {
       if (name !== other) this.ink.set(name, Math.max(0, now - ml / (this.ink.size - 1)))
     }
     this.consume(ticket)
+    if (ends) {
+      const held = this.holds.get(ticket.source.keyword)
+      if (held) held.left = 0
+    }
     const record = {
       number,
       printer: this.model.id,
@@ -345,7 +381,7 @@ export class Machine {
       file,
     }
     writeFileSync(join(folder, file.replace('.png', '.json')), JSON.stringify(record))
-    return whole
+    return whole || !ends ? whole : 'roll end'
   }
 
   private consume(ticket: Ticket): void {

@@ -1,4 +1,5 @@
 import { mkdirSync } from 'node:fs'
+import { FAULTS, isFault } from './faults'
 import { Machine } from './machine'
 import { MODELS } from './models'
 import { serve } from './server'
@@ -13,7 +14,7 @@ const port = Number(given('port'))
 const out = given('out')
 if (!model || !Number.isInteger(port) || !out) {
   process.stderr.write(
-    `usage: --model ${MODELS.map((m) => m.id).join('|')} --port N --out FOLDER [--seed N] [--speed N]\n`,
+    `usage: --model ${MODELS.map((m) => m.id).join('|')} --port N --out FOLDER [--seed N] [--speed N] [--faults JOB:FAULT,...]\n`,
   )
   process.exit(2)
 }
@@ -23,6 +24,17 @@ const machine = new Machine(model, {
   folder: out,
   speed: Number(given('speed') ?? 20),
 })
+// --faults "3:hangs,5:dropped in the data": with the third job that comes in, and the fifth
+for (const entry of (given('faults') ?? '').split(',').filter(Boolean)) {
+  const [, job, kind] = /^(\d+):(.+)$/.exec(entry.trim()) ?? []
+  if (!isFault(kind)) {
+    process.stderr.write(
+      `--faults wants JOB:FAULT, such as 3:${FAULTS[0]}; “${entry}” is none. Faults: ${FAULTS.join(', ')}\n`,
+    )
+    process.exit(2)
+  }
+  machine.faults.arm(kind, { job: Math.max(0, Number(job) - 1) })
+}
 const server = serve(machine)
 server.on('error', (error) => {
   process.stderr.write(`${model.id}: port ${port} cannot be used: ${error.message}\n`)

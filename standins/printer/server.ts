@@ -3,6 +3,7 @@ import { createWriteStream, rmSync } from 'node:fs'
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
 import { finished } from 'node:stream/promises'
 import { FORMATS, OPERATIONS, printerAttributes, RENDERING_INTENTS, sourceOf, usualLength } from './describe'
+import { AT_ONCE, isFault, isStage } from './faults'
 import { JOB, type Job, type Machine, type Ticket } from './machine'
 import type { Queue } from './models'
 import {
@@ -49,6 +50,9 @@ const S = {
 /** Attributes of a request end within this, or it is refused. */
 const MOST_HEAD = 1 << 20
 
+/** The connection broke: there is no answer. */
+class Dropped extends Error {}
+
 class Refused extends Error {
   constructor(
     readonly status: number,
@@ -76,6 +80,14 @@ export function serve(machine: Machine): Server {
 
 async function handle(machine: Machine, request: IncomingMessage, response: ServerResponse): Promise<void> {
   const path = new URL(request.url ?? '/', 'http://printer').pathname
+  const { faults } = machine
+  if (!path.startsWith('/tray/')) {
+    if (faults.offline) {
+      request.socket.destroy()
+      return
+    }
+    if (faults.slow > 0) await new Promise((resolve) => setTimeout(resolve, faults.slow))
+  }
   if (path === '/tray/state' || path === '/tray/switch') return switches(machine, path, request, response)
   if (request.method !== 'POST') {
     response.writeHead(request.method === 'GET' ? 404 : 405, { allow: 'POST' })
@@ -87,8 +99,25 @@ async function handle(machine: Machine, request: IncomingMessage, response: Serv
     response.end()
     return
   }
-  const answer = await ipp(machine, path, request)
+  let answer: Buffer
+  try {
+    answer = await ipp(machine, path, request)
+  } catch (error) {
+    if (!(error instanceof Dropped)) throw error
+    request.socket.destroy()
+    return
+  }
+  // what happened while it was answered: nobody hears of it
+  if (faults.offline) {
+    request.socket.destroy()
+    return
+  }
   response.writeHead(200, { 'content-type': 'application/ipp', 'content-length': answer.length })
+  if (faults.cuts()) {
+    response.write(answer.subarray(0, Math.ceil(answer.length / 2)))
+    setImmediate(() => request.socket.destroy())
+    return
+  }
   response.end(answer)
   request.resume()
 }
@@ -218,15 +247,21 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
     case 0x000b:
       return [{ tag: 4, attrs: chosen(printerAttributes(machine, queue, host(ask)), op) }]
     case 0x0004: {
+      machine.faults.reach('asked')
       formatOf(op)
       const { unsupported } = ticketOf(machine, queue, request)
       return odd(unsupported)
     }
     case 0x0002: {
+      machine.faults.reach('sent')
       const format = formatOf(op)
       const { ticket, unsupported } = ticketOf(machine, queue, request)
+      const drops = machine.faults.drops()
+      if (drops === 'before') throw new Dropped()
       const job = machine.create(String(first(op, 'job-name') ?? 'untitled'), userOf(op), ticket)
+      if (drops === 'in') return await breakOff(machine, job, ask)
       await spool(machine, job, ask, format)
+      if (drops === 'after') throw new Dropped()
       return [...odd(unsupported), { tag: 2, attrs: brief(job, host(ask)) }]
     }
     case 0x0005: {
@@ -248,6 +283,7 @@ async function answerTo(machine: Machine, ask: Ask): Promise<readonly Group[]> {
       return []
     }
     case 0x0009: {
+      machine.faults.reach('looked at')
       const job = jobOf(machine, op)
       return [{ tag: 2, attrs: chosen(full(machine, job, host(ask)), op) }]
     }
@@ -351,6 +387,15 @@ async function spool(machine: Machine, job: Job, ask: Ask, format: string): Prom
     throw new Refused(S.badRequest, 'no document')
   }
   machine.ready(job, format)
+}
+
+/** The connection breaks in the middle of the document: the job is given up, and nobody is told. */
+async function breakOff(machine: Machine, job: Job, ask: Ask): Promise<never> {
+  if (ask.rest.length === 0) await Promise.race([once(ask.body, 'data'), once(ask.body, 'end')])
+  machine.cancel(job)
+  job.state = JOB.aborted
+  job.reasons = ['submission-interrupted']
+  throw new Dropped()
 }
 
 const brief = (job: Job, base: string): Attr[] =>
@@ -527,6 +572,17 @@ async function switches(
       machine.ink.set(body.ink, Math.min(80, Math.max(0, (80 * body.level) / 100)))
     if (typeof body.standsBy === 'boolean') machine.standsBy = body.standsBy
     if (typeof body.accepting === 'boolean') machine.accepting = body.accepting
+    const seconds = typeof body.seconds === 'number' && body.seconds > 0 ? body.seconds : undefined
+    // what needs no job happens at once, unless a job or a stage of it is named
+    const waits = body.job !== undefined || body.stage !== undefined
+    if (isFault(body.fault) && !waits && AT_ONCE.includes(body.fault)) machine.faults.now(body.fault, seconds)
+    else if (isFault(body.fault))
+      machine.faults.arm(body.fault, {
+        ...(isStage(body.stage) ? { stage: body.stage } : {}),
+        ...(typeof body.job === 'number' && body.job >= 0 ? { job: Math.floor(body.job) } : {}),
+        ...(seconds === undefined ? {} : { seconds }),
+      })
+    if (body.fault === 'none') machine.faults.clear()
     machine.wake()
   }
   const state = {
@@ -545,6 +601,8 @@ async function switches(
       lengths: s.length,
       ...machine.holds.get(s.keyword),
     })),
+    faults: machine.faults.armed,
+    offline: machine.faults.offline,
     types: machine.model.types.map((t) => t.keyword),
     inks: machine.model.inks.map((i) => ({
       name: i.name,

@@ -1,9 +1,9 @@
 'use client'
 
-import { NumberInput, Switch } from '@mantine/core'
+import { NumberInput, Select, Switch } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
-import type { TrayNames, TrayPrinter, TraySwitch } from '@/contract/tray'
+import { TRAY_FAULTS, type TrayNames, type TrayPrinter, type TraySwitch } from '@/contract/tray'
 import { sayReasons } from '@/core/words/printer-says'
 import { tell } from '@/ui/parts/tell'
 import css from './tray.module.css'
@@ -55,6 +55,29 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
         disabled={busy}
         onChange={(e) => void flip({ standsBy: e.currentTarget.checked })}
       />
+      <div className={css.source}>
+        <Select
+          aria-label={`What goes wrong at ${printer.name}`}
+          placeholder="Let something go wrong"
+          size="xs"
+          value={null}
+          data={[...TRAY_FAULTS]}
+          disabled={busy}
+          comboboxProps={{ withinPortal: false }}
+          onChange={(fault) => fault && void flip({ fault: fault as (typeof TRAY_FAULTS)[number] })}
+        />
+      </div>
+      {printer.faults.length > 0 || printer.offline ? (
+        <p className="level-caution small">
+          {[
+            ...(printer.offline ? ['offline now'] : []),
+            ...printer.faults.map((f) => `${f.kind}, ${f.job === 0 ? 'with the next job' : `${f.job} jobs later`}`),
+          ].join('; ')}{' '}
+          <button type="button" className={css.clear} disabled={busy} onClick={() => void flip({ fault: 'none' })}>
+            Take it back
+          </button>
+        </p>
+      ) : null}
       <div className={css.inks}>
         {printer.inks.map((ink) => (
           <button

@@ -30,6 +30,7 @@ const OTTER: TrayPrinter = {
   state: 'idle',
   reasons: [],
   standsBy: true,
+  ...{ faults: [], offline: false },
   shows: false,
   blackIn: 'matte',
   sources: [
