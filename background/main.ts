@@ -6,6 +6,7 @@ import { systemContext } from '@/server/door/actor'
 import { takeBackAll } from '@/server/jobs/queue'
 import { openForWork } from '@/server/opening'
 import { printUntil } from '@/server/printing/follow'
+import { listenUntil } from '@/server/printing/listen'
 import { takeBackPrintJobs } from '@/server/stores/print-jobs'
 import { lookForStatedSizes } from '@/server/work/stated'
 import { insist } from './insist'
@@ -40,7 +41,11 @@ if (!stop.signal.aborted) {
     log,
   )
   await lookForStatedSizes(systemContext).catch((error) => log.error({ error: String(error) }, 'sizes of files'))
-  await Promise.all([workUntil(stop.signal, systemContext, log), printUntil(stop.signal, systemContext, log)])
+  await Promise.all([
+    workUntil(stop.signal, systemContext, log),
+    printUntil(stop.signal, systemContext, log),
+    listenUntil(stop.signal, systemContext, log),
+  ])
 }
 
 // the channel to the parent would keep this process alive

@@ -26,6 +26,8 @@ async function startPrinters(
   const running: Running[] = []
   for (const id of Object.keys(was)) {
     const args = ['--model', id, '--port', '0', '--out', join(tray, id), '--seed', '5', '--speed', '100000']
+    // what the demo room notes as loaded lies there
+    if (id === 'otter') args.push('--holds', 'main:257x364:matte-a')
     const printer = await listening<{ port: number }>(['--import', 'tsx', 'standins/printer/main.ts', ...args])
     running.push(printer)
     ports[id] = printer.says.port

@@ -216,6 +216,8 @@ export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
       ({ id, port }) =>
         new Promise((resolve) => {
           const its = ['--model', id, '--port', String(port), '--out', join(tray, id), '--seed', seed, '--speed', speed]
+          // what the demo room notes as loaded lies there
+          if (id === 'otter') its.push('--holds', 'main:257x364:matte-a')
           keepUp(`The simulated printer ${id}`, () => {
             const child = start(process.execPath, ['--import', 'tsx', 'standins/printer/main.ts', ...its], {
               stdio: ['ignore', 'ignore', 'inherit', 'ipc'],

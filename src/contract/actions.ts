@@ -193,6 +193,8 @@ export const INPUTS = {
     stockId: idSchema.nullable(),
     rollId: idSchema.nullable(),
   }),
+  /** what the printer says is in a feed was looked at: it is as noted */
+  'printer.as-noted': z.object({ printerId: idSchema, feedId: idSchema, key: z.string().min(1).max(200) }),
   'printer.good-for': z.object({
     ...edited,
     goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),

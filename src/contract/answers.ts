@@ -40,6 +40,7 @@ export type ActionOutput = {
   'printer.delete': Made
   'printer.black': Made
   'printer.load': Made
+  'printer.as-noted': Made
   'printer.good-for': Saved
   'screen.add': Numbered
   'screen.edit': Saved

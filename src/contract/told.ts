@@ -15,7 +15,8 @@ const source = z
   })
   .readonly()
 
-const ready = z
+/** What is in one source of a printer. */
+export const readySchema = z
   .object({ source: z.string(), width: umSchema, length: umSchema, mediaType: z.string().nullable() })
   .readonly()
 
@@ -31,7 +32,7 @@ export const toldSchema = z
     inks: z
       .array(z.object({ name: z.string(), colour: z.string(), level: z.number().nullable() }).readonly())
       .readonly(),
-    ready: z.array(ready).readonly(),
+    ready: z.array(readySchema).readonly(),
     sizes: z
       .array(z.object({ source: z.string(), width: umSchema, length: umSchema }).readonly())
       .readonly()

@@ -43,6 +43,8 @@ export const trayPrinterSchema = z.object({
     }),
   ),
   types: z.array(z.string()),
+  /** copies that somebody set at it, and left so */
+  copies: z.int().default(1),
   /** what will go wrong, and with which of the next jobs: 0 is the next */
   faults: z.array(z.object({ kind: z.string(), stage: z.string(), job: z.int(), seconds: z.number() })).default([]),
   /** it answers nobody */
@@ -80,6 +82,7 @@ export const switchSchema = z.object({
   ink: z.string().max(60).optional(),
   level: z.number().min(0).max(100).optional(),
   standsBy: z.boolean().optional(),
+  copies: z.int().min(1).max(99).optional(),
   /** something that is to go wrong; `none` takes back all that is */
   fault: z.enum([...TRAY_FAULTS, 'none']).optional(),
   seconds: z.number().min(0.1).max(600).optional(),

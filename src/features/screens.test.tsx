@@ -47,7 +47,7 @@ describe('figures', () => {
 describe('findings', () => {
   it('show stops and cautions in words, and the fine ones on a press', () => {
     const slip = facts({ copies: 18 }, { picture: { ...PICTURE, profile: null } })
-    show(<Findings findings={runChecks(slip, outcomeOf(slip))} />)
+    show(<Findings findings={runChecks(slip, outcomeOf(slip))} feed={null} />)
     expect(screen.getByText(/17 sheets of this size on the shelf/)).toBeTruthy()
     expect(screen.getByText('Stop').className).toBe('level-stop')
     expect(screen.queryByText('The file reads to its end.')).toBeNull()
@@ -151,6 +151,8 @@ describe('the bench', () => {
       {
         prints: [],
         found: [],
+        says: [],
+        awayAt: null,
         due: [{ kind: 'nozzle check', days: 9 }],
         printer: {
           id: 'p',
@@ -169,6 +171,8 @@ describe('the bench', () => {
               paperId: 'fen',
               rollId: null,
               rollNumber: null,
+              surface: 'matte',
+              confirmed: null,
               paperName: 'Fenland Matte',
               kind: 'sheet',
               width: fromMm(257),

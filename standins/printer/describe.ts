@@ -169,7 +169,7 @@ export function printerAttributes(machine: Machine, queue: Queue, base: string):
     'color-supported': bool(true),
     'pages-per-minute': int(1),
     'pages-per-minute-color': int(1),
-    'copies-default': int(1),
+    'copies-default': int(machine.copiesSet),
     'copies-supported': range(1, 99),
     'finishings-default': enumeration(3),
     'finishings-supported': enumeration(3),

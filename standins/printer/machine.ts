@@ -99,6 +99,8 @@ export class Machine {
   }
 
   accepting = true
+  /** what somebody set at the machine, and left so */
+  copiesSet = 1
   readonly faults = new Faults((what) => {
     if (what === 'restart') return this.restart()
     this.standsBy = false

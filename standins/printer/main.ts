@@ -14,7 +14,7 @@ const port = Number(given('port'))
 const out = given('out')
 if (!model || !Number.isInteger(port) || !out) {
   process.stderr.write(
-    `usage: --model ${MODELS.map((m) => m.id).join('|')} --port N --out FOLDER [--seed N] [--speed N] [--faults JOB:FAULT,...]\n`,
+    `usage: --model ${MODELS.map((m) => m.id).join('|')} --port N --out FOLDER [--seed N] [--speed N] [--holds SOURCE:WIDTHxLENGTH:TYPE,...] [--faults JOB:FAULT,...]\n`,
   )
   process.exit(2)
 }
@@ -24,6 +24,16 @@ const machine = new Machine(model, {
   folder: out,
   speed: Number(given('speed') ?? 20),
 })
+// --holds main:257x364:matte-a: what lies in its sources when it is switched on, mm
+for (const entry of (given('holds') ?? '').split(',').filter(Boolean)) {
+  const [, source = '', width, length, type = ''] = /^([^:]+):([\d.]+)x([\d.]+):(.+)$/.exec(entry.trim()) ?? []
+  const held = machine.holds.get(source)
+  if (!held) {
+    process.stderr.write(`--holds wants SOURCE:WIDTHxLENGTH:TYPE; “${entry}” is none\n`)
+    process.exit(2)
+  }
+  Object.assign(held, { width: Number(width), length: Number(length), type })
+}
 // --faults "3:hangs,5:dropped in the data": with the third job that comes in, and the fifth
 for (const entry of (given('faults') ?? '').split(',').filter(Boolean)) {
   const [, job, kind] = /^(\d+):(.+)$/.exec(entry.trim()) ?? []

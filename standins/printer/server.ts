@@ -570,6 +570,8 @@ async function switches(
     }
     if (typeof body.ink === 'string' && machine.ink.has(body.ink) && typeof body.level === 'number')
       machine.ink.set(body.ink, Math.min(80, Math.max(0, (80 * body.level) / 100)))
+    if (typeof body.copies === 'number' && body.copies >= 1 && body.copies <= 99)
+      machine.copiesSet = Math.floor(body.copies)
     if (typeof body.standsBy === 'boolean') machine.standsBy = body.standsBy
     if (typeof body.accepting === 'boolean') machine.accepting = body.accepting
     const seconds = typeof body.seconds === 'number' && body.seconds > 0 ? body.seconds : undefined
@@ -601,6 +603,7 @@ async function switches(
       lengths: s.length,
       ...machine.holds.get(s.keyword),
     })),
+    copies: machine.copiesSet,
     faults: machine.faults.armed,
     offline: machine.faults.offline,
     types: machine.model.types.map((t) => t.keyword),

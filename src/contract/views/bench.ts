@@ -1,6 +1,7 @@
 import type { PrintLine } from '@/contract/prints'
 import type { Finding } from '@/core/checks/check'
 import type { Um } from '@/core/length/length'
+import type { SaysInstead } from '@/core/printer/heard'
 import type { Needs } from '@/core/slip/needs'
 import type { ReadBack } from './card'
 import type { Printer } from './printer'
@@ -40,6 +41,10 @@ export type Lane = {
     'id' | 'nickname' | 'loads' | 'feeds' | 'blackShared' | 'holdsBlack' | 'swapSeconds' | 'swapMicrolitres' | 'upkeep'
   >
   readonly due: readonly Due[]
+  /** what the printer says is in it and the room does not know */
+  readonly says: readonly SaysInstead[]
+  /** since when it does not answer; null: it does, or is never asked */
+  readonly awayAt: number | null
   readonly prints: readonly PrintLine[]
   /** settings that were found otherwise in its dialogs and that nobody has put right yet */
   readonly found: readonly ReadBack[]

@@ -28,6 +28,9 @@ export type Load = {
   readonly left: number
   readonly rollId: string | null
   readonly rollNumber: number | null
+  readonly surface: string
+  /** what the printer said when somebody looked and said that it is as noted */
+  readonly confirmed: string | null
 }
 
 export type UpkeepEntry = {

@@ -9,6 +9,7 @@ import { complete } from './complete'
 import { darknessKnown } from './darkness'
 import { printerTakes } from './delivery'
 import { edgeMeasured } from './edge-measured'
+import { nothingLeftSet, printerAgrees } from './heard'
 import { leavesInk, turnSaves } from './ink'
 import { paperLoaded } from './loaded'
 import { fileSizeStated, pictureDecodes } from './picture'
@@ -35,6 +36,8 @@ export const CHECKS: readonly Check[] = [
   edgeMeasured,
   resolutionEnough,
   paperLoaded,
+  printerAgrees,
+  nothingLeftSet,
   blackInkHeld,
   inksHeld,
   darknessKnown,

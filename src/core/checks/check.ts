@@ -101,6 +101,24 @@ export type Found =
       readonly step: number
       readonly queue: string
     }
+  | { readonly code: 'printer_agrees' }
+  | {
+      readonly code: 'printer_says'
+      readonly feed: string
+      readonly noted: string | null
+      readonly mediaSetting: string | null
+      readonly roll: boolean
+      readonly widthUm: Um
+      readonly lengthUm: Um
+    }
+  | { readonly code: 'nothing_left_set' }
+  | {
+      readonly code: 'left_set'
+      readonly printer: string
+      readonly what: string
+      readonly is: string
+      readonly since: number | null
+    }
   | { readonly code: 'paper_loaded' }
   | { readonly code: 'other_paper'; readonly feed: string; readonly holds: PaperForm; readonly wants: PaperForm }
   | { readonly code: 'leaves_ink' }

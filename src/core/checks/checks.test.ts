@@ -159,6 +159,57 @@ const CASES: readonly Case[] = [
     level: 'caution',
     says: /^Card was changed to 250 × 360 mm; this slip keeps 257 × 364 mm\./,
   },
+  {
+    name: 'a printer that says that something else is in it',
+    check: 'says',
+    rest: {
+      version: {
+        ...VERSION,
+        says: {
+          ...{ feedId: 'f', width: um(210_000), length: um(297_000), roll: false, noted: 'Fenland Matte', key: 'k' },
+          mediaSetting: { name: 'Lustre', surfaces: ['lustre'] },
+        },
+      },
+    },
+    level: 'caution',
+    says: /^The printer says that Lustre, 210 × 297 mm is in the rear stack, and Fenland Matte is noted: which\?/,
+  },
+  {
+    name: 'a printer of which nobody noted what is in it',
+    check: 'says',
+    rest: {
+      version: {
+        ...VERSION,
+        says: {
+          ...{ feedId: 'f', width: um(610_000), length: um(9_000_000), roll: true, noted: null, key: 'k' },
+          mediaSetting: null,
+        },
+      },
+    },
+    level: 'caution',
+    says: /^The printer says that a roll of 610 mm is in the rear stack; nobody has noted what is\./,
+  },
+  {
+    name: 'a printer that says what is noted',
+    check: 'says',
+    rest: { version: { ...VERSION, says: null } },
+    level: 'fine',
+    says: /noted paper is in it/,
+  },
+  {
+    name: 'copies that somebody left set',
+    check: 'left-set',
+    rest: { version: { ...VERSION, setAtPrinter: [{ what: 'copies', is: '12', since: 5 }] } },
+    level: 'caution',
+    says: /^Copies are 12 at Otter, set meanwhile\./,
+  },
+  {
+    name: 'nothing left set',
+    check: 'left-set',
+    rest: { version: { ...VERSION, setAtPrinter: [] } },
+    level: 'fine',
+    says: /Nothing was left set/,
+  },
   { name: 'a sound picture', check: 'picture', level: 'fine', says: /reads to its end/ },
   { name: 'enough pixels', check: 'resolution', level: 'fine', says: /^4\d\d ppi/ },
   {

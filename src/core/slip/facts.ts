@@ -17,6 +17,7 @@ import type {
   QueueFeed,
   Surface,
 } from '@/core/printer/facts'
+import type { SaysInstead, SetAtPrinter } from '@/core/printer/heard'
 import type { Takes } from '@/core/printer/takes'
 import type { PrintBody, SlipHead } from './body'
 
@@ -118,6 +119,10 @@ export type VersionFacts = {
   readonly checkDue: { readonly margins: CheckDue | null; readonly borderless: CheckDue | null }
   /** what is noted as loaded in the version's feed; null: nothing is */
   readonly loaded?: LoadedFacts | null
+  /** what the printer says is in that feed, where it is not what is noted and nobody looked yet */
+  readonly says?: SaysInstead | null
+  /** what somebody left set at the printer and this version wants otherwise */
+  readonly setAtPrinter?: readonly SetAtPrinter[]
   /** what darkness the queue knows */
   readonly darkness?: Darkness
   /** the black ink that the printer holds now; null when nothing is known */

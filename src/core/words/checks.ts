@@ -1,6 +1,6 @@
 import type { Finding, Found, PaperForm } from '@/core/checks/check'
 import { sayColour } from '@/core/colour/colour-check'
-import { type LengthUnit, um } from '@/core/length/length'
+import { type LengthUnit, type Um, um } from '@/core/length/length'
 import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import type { ScreenFlaw } from '@/core/paper/trial'
 import { sayNotTaken } from '@/core/print/delivery'
@@ -85,6 +85,16 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `${f.preset} is for margins only. Take margins, or a preset that allows borderless.`
     case 'size_changed':
       return `${f.name} was changed to ${tradePair(f.nowShortUm, f.nowLongUm, unit)}; this slip keeps ${tradePair(f.shortUm, f.longUm, unit)}. Take the new one under Sheet, if its paper is cut so now.`
+    case 'printer_agrees':
+      return 'The printer says that the noted paper is in it.'
+    case 'printer_says':
+      return f.noted === null
+        ? `The printer says that ${saySaid(f, unit)} is in the ${f.feed}; nobody has noted what is. Say it on the bench.`
+        : `The printer says that ${saySaid(f, unit)} is in the ${f.feed}, and ${f.noted} is noted: which? Look, and say it on the bench.`
+    case 'nothing_left_set':
+      return 'Nothing was left set at the printer.'
+    case 'left_set':
+      return `${f.what === 'copies' ? 'Copies are' : 'Colour mode is'} ${f.is} at ${f.printer}${f.since === null ? '' : ', set meanwhile'}. What is sent from here says its own; whoever prints from elsewhere inherits it, so set it back.`
     case 'edges_covered':
       return 'Overspray covers the drift at every edge that the picture reaches.'
     case 'sliver':
@@ -211,6 +221,13 @@ export function saySizeProblem(p: SizeProblem, feed: string, unit: LengthUnit): 
       return absurd(p)
   }
 }
+
+/** What a printer says is in it: its media setting and form. */
+const saySaid = (
+  f: { readonly mediaSetting: string | null; readonly roll: boolean; readonly widthUm: Um; readonly lengthUm: Um },
+  unit: LengthUnit,
+): string =>
+  `${f.mediaSetting ? `${f.mediaSetting}, ` : ''}${f.roll ? `a roll of ${tradeLength(f.widthUm, unit)}` : tradePair(f.widthUm, f.lengthUm, unit)}`
 
 /**
  * Why borderless is closed, in a sentence.

@@ -20,6 +20,8 @@ export const SHORT: Readonly<Record<string, string>> = {
   ink: 'nothing to print',
   saves: 'turned',
   loaded: 'other paper in',
+  says: 'printer says otherwise',
+  'left-set': 'set at the printer',
   picture: 'picture in doubt',
   'file-size': 'states no size',
   resolution: 'too few pixels',

@@ -13,7 +13,7 @@ import { countOf } from '@/core/words/count'
 import { sayForm } from '@/core/words/paper-form'
 import { sayShort } from '@/core/words/short'
 import { useKeys } from '@/ui/keys/use-keys'
-import { sayAgo, sayLongDay } from '@/ui/parts/dates'
+import { sayAgo, sayLongDay, sayTime } from '@/ui/parts/dates'
 import { LevelWord } from '@/ui/parts/level'
 import { PageHead } from '@/ui/parts/page-head'
 import { Thumb } from '@/ui/parts/thumb'
@@ -22,6 +22,7 @@ import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
 import { LoadControls } from './load-controls'
+import { PrinterSays } from './says-instead'
 
 /** The day's view: one lane per printer, slips by what has to be changed first. */
 export function Bench(props: {
@@ -103,6 +104,7 @@ function LaneBox({
   readonly now: number
 }) {
   const { printer } = lane
+  const { timeZone } = useWays()
   const nozzle = printer.upkeep.find((u) => u.kind === 'nozzle check')
   const heads = lane.due.find((d) => d.kind === 'head alignment')
   return (
@@ -112,7 +114,9 @@ function LaneBox({
           <h2>
             <Link href={`/printers/${printer.id}`}>{printer.nickname}</Link>
           </h2>
-          <span className="soft">{stateOf(lane)}</span>
+          <span className={lane.awayAt === null ? 'soft' : 'level-caution'}>
+            {lane.awayAt === null ? stateOf(lane) : `does not answer since ${sayTime(lane.awayAt, timeZone)}`}
+          </span>
         </div>
         <dl className={css.facts}>
           {printer.loads.map((load) => (
@@ -145,6 +149,9 @@ function LaneBox({
             <Prints prints={lane.prints} label={`Printing on ${printer.nickname}`} named />
           </div>
         ) : null}
+        {lane.says.map((says) => (
+          <PrinterSays key={says.key} printer={printer} says={says} shelf={shelf} />
+        ))}
         {lane.found.map((back) => (
           <FoundOtherwise key={back.id} back={back} now={now} />
         ))}

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Lane } from '@/contract/views/bench'
 import { Choices } from '@/ui/parts/choices'
+import { LoadingSteps } from '@/ui/parts/loading-steps'
 import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -76,6 +77,7 @@ export function LoadControls({
             }
             onChange={(v) => v && void put(v)}
           />
+          {feed ? <LoadingSteps feed={feed} /> : null}
           <div>
             <Button size="compact-sm" variant="default" onClick={() => void put(null)}>
               Clear: nothing in it

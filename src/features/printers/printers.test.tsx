@@ -65,6 +65,8 @@ const PRINTER: Printer = {
       left: 17,
       rollId: null,
       rollNumber: null,
+      surface: 'matte',
+      confirmed: null,
     },
   ],
   upkeep: [],

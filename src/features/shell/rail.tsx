@@ -22,6 +22,8 @@ export type RailPrinter = {
   readonly black: 'photo' | 'matte' | null
   /** a short note when something is due, else null */
   readonly due: string | null
+  /** what the printer says otherwise, in a few words, or that it does not answer */
+  readonly says: string | null
 }
 
 /** The rail: what is in each printer now. The bench says all of it by itself. */
@@ -55,12 +57,15 @@ function RailCell({ printer }: { readonly printer: RailPrinter }) {
             <span className={css.railSoft}>
               {load.feedName}
               {printer.black ? `, ${printer.black} black` : ''}
+              {printer.says ? <span className="level-caution">, {printer.says}</span> : null}
             </span>
           </>
         ) : (
           <>
             <span>Nothing loaded</span>
-            <span className={css.railSoft}>press to say what is in it</span>
+            <span className={printer.says ? 'level-caution' : css.railSoft}>
+              {printer.says ?? 'press to say what is in it'}
+            </span>
           </>
         )}
       </span>

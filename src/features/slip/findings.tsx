@@ -3,13 +3,25 @@
 import { memo, useState } from 'react'
 import { CHECKS } from '@/core/checks/all'
 import type { Finding } from '@/core/checks/check'
+import type { Feed } from '@/core/printer/facts'
 import { sayFinding } from '@/core/words/checks'
 import { LevelWord } from '@/ui/parts/level'
+import { LoadingSteps } from '@/ui/parts/loading-steps'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 
+/** Findings after which somebody loads paper. */
+const TO_LOAD: readonly Finding['code'][] = ['other_paper', 'printer_says', 'size_turned']
+
 /** The results of the checks: stops and looks in sentences, the fine ones as a number that opens. */
-export const Findings = memo(function Findings({ findings }: { readonly findings: readonly Finding[] }) {
+export const Findings = memo(function Findings({
+  findings,
+  feed,
+}: {
+  readonly findings: readonly Finding[]
+  /** the feed that is loaded for it */
+  readonly feed: Feed | null
+}) {
   const { unit } = useWays()
   const [all, setAll] = useState(false)
   const fine = findings.filter((f) => f.level === 'fine')
@@ -19,7 +31,15 @@ export const Findings = memo(function Findings({ findings }: { readonly findings
       {others.map((f) => (
         <p key={`${f.check} ${f.piece}`}>
           <LevelWord level={f.level} />
-          <span>{sayFinding(f, unit)}</span>
+          <span>
+            {sayFinding(f, unit)}
+            {feed && TO_LOAD.includes(f.code) && feed.loading.length > 0 ? (
+              <details>
+                <summary className="small">How the {feed.name} is loaded</summary>
+                <LoadingSteps feed={feed} />
+              </details>
+            ) : null}
+          </span>
         </p>
       ))}
       {fine.length > 0 ? (

@@ -104,7 +104,7 @@ export const Stage = memo(function Stage(props: {
       <div className={css.foot}>
         <Figures sheet={outcome.sheet} piece={outcome.pieces[0] ?? null} />
         <div className={css.verdict}>
-          <Findings findings={findings} />
+          <Findings findings={findings} feed={facts.version?.feed ?? null} />
           {props.children}
         </div>
       </div>

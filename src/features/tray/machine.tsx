@@ -48,6 +48,19 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
           />
         </div>
       ))}
+      <div className={css.source}>
+        <span className="small">Copies set at the machine</span>
+        <NumberInput
+          aria-label={`${printer.name}: copies set at the machine`}
+          size="xs"
+          w={92}
+          min={1}
+          max={99}
+          value={printer.copies}
+          disabled={busy}
+          onChange={(v) => typeof v === 'number' && v !== printer.copies && void flip({ copies: v })}
+        />
+      </div>
       <Switch
         size="xs"
         label="Somebody stands by and changes paper"

@@ -30,7 +30,7 @@ const OTTER: TrayPrinter = {
   state: 'idle',
   reasons: [],
   standsBy: true,
-  ...{ faults: [], offline: false },
+  ...{ faults: [], offline: false, copies: 1 },
   shows: false,
   blackIn: 'matte',
   sources: [

@@ -24,6 +24,7 @@ import { takeUntagged } from './pictures'
 import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
+  asNoted,
   changeInkSet,
   deletePrinter,
   editPrinter,
@@ -96,6 +97,7 @@ export const ACTIONS: {
   'printer.delete': deletePrinter,
   'printer.black': setBlack,
   'printer.load': setLoad,
+  'printer.as-noted': asNoted,
   'printer.good-for': setGoodFor,
   'screen.add': addScreen,
   'screen.edit': editScreen,

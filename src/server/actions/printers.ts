@@ -1,10 +1,26 @@
 import { and, eq, sql } from 'drizzle-orm'
+import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
+import { heardSchema } from '@/contract/heard'
+import { idSchema } from '@/contract/lengths'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
-import { edgeChecks, feeds, loads, printers, queues, rolls, runs, stocks, told, upkeep } from '@/server/db/schema'
+import {
+  edgeChecks,
+  feeds,
+  heard,
+  loads,
+  printers,
+  queues,
+  rolls,
+  runs,
+  stocks,
+  told,
+  upkeep,
+} from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { allHeard, printersSay } from '@/server/stores/heard'
 import { presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { asksWhatCloses } from './asking'
@@ -151,12 +167,58 @@ export const setLoad = action({
       if (elsewhere && elsewhere.feedId !== feedId)
         return bad({ code: 'in_use', what: `Roll ${roll.number}`, where: [`printer ${elsewhere.nickname}`] })
     }
-    const row = { printerId, feedId, stockId, rollId: stock?.kind === 'roll' ? rollId : null, at: now, byId: actor.id }
+    // whoever says what is in it has looked: what the printer says of it now is answered with that
+    const says = printersSay(db)
+      .get(printerId)
+      ?.find((s) => s.feedId === feedId)
+    const row = {
+      ...{ printerId, feedId, stockId, rollId: stock?.kind === 'roll' ? rollId : null, at: now, byId: actor.id },
+      confirmed: says?.key ?? null,
+    }
     db.insert(loads)
       .values(row)
       .onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row })
       .run()
     return ok({ value: { id: feedId }, subject: printerId, data: { stockId, rollId } })
+  },
+})
+
+/** Somebody looked: it is as noted, whatever the printer says. It is asked again when it says something else. */
+export const asNoted = action({
+  name: 'printer.as-noted',
+  role: 'helper',
+  input: INPUTS['printer.as-noted'],
+  commit({ printerId, feedId, key }, { db }) {
+    const set = db
+      .update(loads)
+      .set({ confirmed: key })
+      .where(and(eq(loads.printerId, printerId), eq(loads.feedId, feedId)))
+      .run()
+    return set.changes > 0
+      ? ok({ value: { id: feedId }, subject: printerId, data: { key } })
+      : bad({ code: 'not_found', what: 'What is noted in this feed' })
+  },
+})
+
+/** What the printer of a queue says of itself, where it says something else than before. */
+export const hearQueue = action({
+  name: 'queue.heard',
+  role: 'system',
+  input: z.object({ queueId: idSchema, facts: heardSchema.nullable() }),
+  commit({ queueId, facts }, { db, now }) {
+    const before = allHeard(db).get(queueId) ?? null
+    if (facts === null) {
+      if (before) db.update(heard).set({ awayAt: now }).where(eq(heard.queueId, queueId)).run()
+      return ok({ value: { id: queueId }, subject: queueId, data: { away: true } })
+    }
+    const since = (what: 'copies' | 'colourMode'): number | null =>
+      before === null ? null : before.facts.settings[what] === facts.settings[what] ? before.since[what] : now
+    const row = {
+      ...{ queueId, at: now, facts, awayAt: null },
+      since: { copies: since('copies'), colourMode: since('colourMode') },
+    }
+    db.insert(heard).values(row).onConflictDoUpdate({ target: heard.queueId, set: row }).run()
+    return ok({ value: { id: queueId }, subject: queueId })
   },
 })
 

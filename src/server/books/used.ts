@@ -39,7 +39,7 @@ export function noteLoaded(db: Db, used: Used, at: number, byId: string): void {
   if (!db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, feedId)).get()) return
   const there = db.select().from(loads).where(eq(loads.feedId, feedId)).get()
   if (there ? there.stockId === stockId && there.rollId === rollId : stockId === null) return
-  const row = { printerId, feedId, stockId, rollId, at, byId }
+  const row = { printerId, feedId, stockId, rollId, at, byId, confirmed: null }
   db.insert(loads)
     .values(row)
     .onConflictDoUpdate({ target: [loads.printerId, loads.feedId], set: row })

@@ -210,9 +210,24 @@ export const loads = sqliteTable(
     rollId: text('roll_id').references(() => rolls.id),
     at: integer('at').notNull(),
     byId: text('by_id').notNull(),
+    /** what the printer said when somebody looked and said that it is as noted; null: nobody was asked */
+    confirmed: text('confirmed'),
   },
   (t) => [primaryKey({ columns: [t.printerId, t.feedId] })],
 )
+
+/** What the printer of a queue says of itself now, since when it says so, and since when it does not answer. */
+export const heard = sqliteTable('heard', {
+  queueId: text('queue_id')
+    .primaryKey()
+    .references(() => queues.id),
+  /** since when it says this */
+  at: integer('at').notNull(),
+  facts: text('facts', { mode: 'json' }).notNull(),
+  since: text('since', { mode: 'json' }).notNull(),
+  /** null: it answers */
+  awayAt: integer('away_at'),
+})
 
 export const sizes = sqliteTable('sizes', {
   id: id(),

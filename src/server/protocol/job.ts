@@ -1,10 +1,12 @@
 import type { Ticket } from '@/core/print/ticket'
+import type { Heard } from '@/core/printer/heard'
 import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { type Attributes, attribute, collection, integer, keyword, numberOf, wordOf, wordsOf } from '@/formats/ipp/look'
 import { type IppAttribute, OPERATION } from '@/formats/ipp/message'
 import type { PrinterAddress } from './address'
 import { type Answer, askPrinter, jobGroups, type Patience, printerGroup } from './client'
+import { heardFrom } from './told'
 
 /** Who sends, as the printer notes it. */
 const USER: IppAttribute = attribute('requesting-user-name', { kind: 'name', value: 'libreta' })
@@ -214,3 +216,28 @@ export const printerAttributes = (address: PrinterAddress, patience?: Patience):
     },
     patience,
   )
+
+/** What a printer says of itself now: what is in it, what is set at it, and how it stands. */
+export async function printerNow(address: PrinterAddress, patience?: Patience): Promise<Result<Heard, Problem>> {
+  const got = await askPrinter(
+    address,
+    {
+      operation: OPERATION.getPrinterAttributes,
+      operationAttributes: [
+        USER,
+        attribute(
+          'requested-attributes',
+          ...[
+            'media-col-ready',
+            'copies-default',
+            'print-color-mode-default',
+            'printer-state',
+            'printer-state-reasons',
+          ].map(keyword),
+        ),
+      ],
+    },
+    patience,
+  )
+  return got.ok ? { ok: true, value: heardFrom(printerGroup(got.value.message)) } : got
+}

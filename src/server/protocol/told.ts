@@ -1,4 +1,5 @@
 import { type Um, um } from '@/core/length/length'
+import type { Heard } from '@/core/printer/heard'
 import type { Told, ToldReady, ToldSource } from '@/core/printer/told'
 import { type Edges, edges } from '@/core/sheet/sheet'
 import { type Attributes, collectionsOf, numberOf, numbersOf, valuesOf, wordOf, wordsOf } from '@/formats/ipp/look'
@@ -60,6 +61,20 @@ export function toldFrom(attributes: Attributes): Told {
     ready: collectionsOf(attributes, 'media-col-ready').flatMap((c) => readyOf(c)),
     ignored: ignored.slice(0, 60),
     attributes: attributes.length,
+  }
+}
+
+/** What a printer says of itself now. What it does not say is null, or nothing. */
+export const heardFrom = (attributes: Attributes): Heard => {
+  const { ready, state, stateReasons } = toldFrom(attributes)
+  return {
+    ready,
+    settings: {
+      copies: numberOf(attributes, 'copies-default'),
+      colourMode: wordOf(attributes, 'print-color-mode-default'),
+    },
+    state,
+    reasons: stateReasons.slice(0, 40),
   }
 }
 

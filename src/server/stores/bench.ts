@@ -8,6 +8,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { runParts } from '@/server/db/schema'
+import { awaySince, printersSay } from './heard'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
@@ -43,6 +44,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
   )
   const prints = openPrints(db)
   const found = openReadBacks(db)
+  const says = printersSay(db)
   const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
   const groups = new Map<string, Map<string, Filling>>()
   const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0 }
@@ -79,6 +81,11 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
     lanes: printers.map((printer) => ({
       printer,
       due: dueUpkeep(printer, now),
+      says: says.get(printer.id) ?? [],
+      awayAt: awaySince(
+        db,
+        printer.queues.map((q) => q.id),
+      ),
       prints: prints.filter((p) => p.printerId === printer.id),
       found: found.get(printer.id) ?? [],
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),

@@ -8,6 +8,7 @@ import { um } from '@/core/length/length'
 import { selectionOf } from '@/core/options/room-options'
 import { dialogWalk, saidOf } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
+import { setAtPrinter } from '@/core/printer/heard'
 import type { Takes } from '@/core/printer/takes'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { BrokenVersion, LoadedFacts, Lost, VersionFacts } from '@/core/slip/facts'
@@ -29,6 +30,7 @@ import {
 } from '@/server/db/schema'
 import { edgeKnowledge } from './edge-checks'
 import { closedSizes, closedToday, type Despite, despiteSchema, gatesFrom } from './gates'
+import { allHeard, printersSay } from './heard'
 import { holds } from './holds'
 import { thicknessOf } from './papers'
 import { parsed } from './parse'
@@ -256,6 +258,7 @@ const factsWorld = (db: Db, now: number) => {
   const { queueRows, feedRows, paperRows, profileRows, loaded, heard, gates } = world
   const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
   const edges = edgeKnowledge(db, now)
+  const heardAt = hearing(db)
   const sealsOfAll = sealsOfProfiles(db)
   const stale = staleProfiles(db)
   const missing = profilesWithoutFile(db)
@@ -311,6 +314,7 @@ const factsWorld = (db: Db, now: number) => {
         holdsInkSet: printer.inkSet,
         holdsBlack: printer.blackShared ? printer.holdsBlack : null,
         loaded: loaded.get(feed.id) ?? null,
+        ...heardAt(queue.id, printer.id, feed.id, settings.colourMode),
         darkness: facts.darkness,
         takes: takesAt(queue),
         closed: closedToday(
@@ -324,6 +328,25 @@ const factsWorld = (db: Db, now: number) => {
         due: due.get(printer.id) ?? [],
       }
     },
+  }
+}
+
+/** What a version's printer says now, of its feed and of what was left set; nothing where it is not heard. */
+function hearing(db: Db) {
+  const heard = allHeard(db)
+  const say = printersSay(db)
+  return (
+    queueId: string,
+    printerId: string,
+    feedId: string,
+    colourMode: Settings['colourMode'],
+  ): Pick<VersionFacts, 'says' | 'setAtPrinter'> => {
+    const one = heard.get(queueId)
+    if (!one || one.awayAt !== null) return {}
+    return {
+      says: say.get(printerId)?.find((s) => s.feedId === feedId) ?? null,
+      setAtPrinter: setAtPrinter(one.facts.settings, one.since, colourMode),
+    }
   }
 }
 

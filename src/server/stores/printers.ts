@@ -102,6 +102,8 @@ function allLoads(db: Db): readonly (Load & { readonly printerId: string })[] {
       left: roll ? um(left) : sheets,
       rollId: roll?.id ?? null,
       rollNumber: roll?.number ?? null,
+      surface: paper.surface,
+      confirmed: load.confirmed,
     }))
 }
 

@@ -3,6 +3,7 @@ import type { Printer, UpkeepEntry } from '@/contract/views/printer'
 import type { Um } from '@/core/length/length'
 import type { BlackInk } from '@/core/printer/facts'
 import type { Db } from '@/server/db/open'
+import { awaySince, printersSay } from './heard'
 import { listPrinters } from './printers'
 
 const DAY = 86_400_000
@@ -58,15 +59,20 @@ export function railPrinters(
   readonly loads: readonly RailLoad[]
   readonly black: BlackInk | null
   readonly due: string | null
+  readonly says: string | null
 }[] {
+  const said = printersSay(db)
   return listPrinters(db).map((p: Printer) => {
     const [due] = dueUpkeep(p, now)
+    const queueIds = p.queues.map((q) => q.id)
+    const says = (said.get(p.id) ?? []).length > 0
     return {
       id: p.id,
       nickname: p.nickname,
       loads: p.loads,
       black: p.blackShared ? p.holdsBlack : null,
       due: due ? `${due.kind} due` : null,
+      says: awaySince(db, queueIds) === null ? (says ? 'it says otherwise' : null) : 'does not answer',
     }
   })
 }

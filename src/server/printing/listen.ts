@@ -1,0 +1,64 @@
+import type { Logger } from 'pino'
+import { same } from '@/core/merge/merge'
+import { hearQueue } from '@/server/actions/printers'
+import { type DoorContext, through } from '@/server/door/door'
+import { readAddress } from '@/server/protocol/address'
+import type { Patience } from '@/server/protocol/client'
+import { printerNow } from '@/server/protocol/job'
+import { trustOf } from '@/server/stores/certificates'
+import { allHeard } from '@/server/stores/heard'
+import { listPrinters } from '@/server/stores/printers'
+
+/** How often a printer that answers is asked how it stands, and one that does not. */
+export type Ear = { readonly everyMs: number; readonly awayMs: number; readonly patience: Patience }
+
+/** People at the bench hear of a change within a second: a printer is asked a little more often than that. */
+export const EAR: Ear = { everyMs: 700, awayMs: 5000, patience: { answerMs: 3000, wholeMs: 5000, intakeMs: 5000 } }
+
+/**
+ * Asks the printers of all queues with an address how they stand, until the signal says stop. Only what is said otherwise
+ * than before is written: a printer that stands still leaves no trace.
+ */
+export async function listenUntil(
+  signal: AbortSignal,
+  context: () => DoorContext,
+  log: Pick<Logger, 'error'>,
+  ear: Ear = EAR,
+): Promise<void> {
+  const next = new Map<string, number>()
+  const busy = new Set<string>()
+  while (!signal.aborted) {
+    try {
+      const { db } = context()
+      const queues = listPrinters(db).flatMap((p) => p.queues.filter((q) => q.address.trim() !== ''))
+      for (const { id, address } of queues) {
+        if (busy.has(id) || (next.get(id) ?? 0) > performance.now()) continue
+        busy.add(id)
+        void listenTo(id, address, context, ear)
+          .then((answers) => next.set(id, performance.now() + (answers ? ear.everyMs : ear.awayMs)))
+          .catch((error: unknown) => {
+            log.error({ queue: id, error: String(error) }, 'a printer could not be heard')
+            next.set(id, performance.now() + ear.awayMs)
+          })
+          .finally(() => busy.delete(id))
+      }
+    } catch (error) {
+      log.error({ error: String(error) }, 'queues could not be read')
+    }
+    await new Promise((resolve) => setTimeout(resolve, Math.min(200, ear.everyMs)))
+  }
+  while (busy.size > 0) await new Promise((resolve) => setTimeout(resolve, 20))
+}
+
+/** Asks one printer and writes what it says otherwise; false: it does not answer. */
+async function listenTo(queueId: string, text: string, context: () => DoorContext, ear: Ear): Promise<boolean> {
+  const address = readAddress(text)
+  if (!address.ok) return false
+  const { db } = context()
+  const said = await printerNow({ ...address.value, trusts: trustOf(db, address.value) }, ear.patience)
+  const before = allHeard(db).get(queueId) ?? null
+  const facts = said.ok ? said.value : null
+  const news = facts ? before === null || before.awayAt !== null || !same(before.facts, facts) : before?.awayAt === null
+  if (news) await through(hearQueue, { queueId, facts }, context())
+  return said.ok
+}
