@@ -164,6 +164,14 @@ export const INPUTS = {
     delta: umSchema,
     note: noteSchema,
   }),
+  /** pieces cut by hand: off the roll, and on the shelf as sheets of their form */
+  'roll.cut': z.object({
+    id: idSchema,
+    width: lengthSchema.refine((v) => v > 0, 'above 0'),
+    length: lengthSchema.refine((v) => v > 0, 'above 0'),
+    count: z.int().min(1).max(50, 'at most 50'),
+    note: noteSchema.default(''),
+  }),
   'size.add': z.object({ name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
   'size.edit': z.object({ ...edited, name: nameSchema, short: lengthSchema, long: lengthSchema, unit }),
   'size.name': z.object({

@@ -25,6 +25,7 @@ export type ActionOutput = {
   'stock.count': Made
   'roll.open': Numbered
   'roll.move': Made
+  'roll.cut': Made
   'size.add': Made
   /** `kept`: slips under way that keep the version before */
   'size.edit': Made & Saved & { readonly kept: number }

@@ -50,6 +50,14 @@ export function enlargementOf(sheet: FedSheet, overspray: Edges): Enlargement {
 export const enlargementFromResolution = (native: number, reported: number): number => native / reported
 
 /**
+ * The overspray at each side of a sheet of this width, from the resolution that the queue reports in borderless: what the
+ * enlargement makes more, half of it past either side.
+ * @example oversprayFromResolution(720, 710, 210000) // 1479
+ */
+export const oversprayFromResolution = (native: number, reported: number, width: Um): Um =>
+  um(((enlargementFromResolution(native, reported) - 1) * width) / 2)
+
+/**
  * Where the page's rectangle lands on the sheet. Both in the feed frame.
  * @example grow(enlargementOf({ width: 100000, length: 100000 }, sameEdges(1000)), rect(25000, 25000, 50000, 50000)) // { x: 24500, y: 24500, w: 51000, h: 51000 }
  */

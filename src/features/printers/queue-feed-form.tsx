@@ -15,6 +15,7 @@ import { FormCheck, FormLength, FormSome, FormText, itemsOf } from '@/ui/form/fi
 import { FormGroup } from '@/ui/form/form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
+import { OddResolution } from './odd-resolution'
 import { PartForm } from './part-form'
 import { useQueuePart } from './use-queue-save'
 
@@ -150,6 +151,10 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
                 <FormLength key={e} field={form.at(`overspray.${e}`)} label={`Overspray ${e}`} width={105} />
               ))}
             </div>
+            <OddResolution
+              native={queue.facts.nativePpi}
+              onOverspray={(each) => form.set({ overspray: { left: each, right: each, lead: each, trail: each } })}
+            />
             <FormText
               field={form.at('widths')}
               label={`Only at these widths, ${unit}, with semicolons between; empty for every width`}

@@ -134,6 +134,8 @@ export function Docket(props: {
           onSheet={(next) => edit({ sheet: next })}
           print={print}
           onWay={props.onWay}
+          laidOn={outcome.sheet}
+          onPiece={edit}
         />
         {props.onAnotherSize ? (
           <button type="button" className={css.offer} onClick={props.onAnotherSize}>
@@ -149,6 +151,7 @@ export function Docket(props: {
           version={facts.version}
           onChange={edit}
           onWay={props.onWay}
+          facts={facts}
         />
       </DocketLine>
       <DocketLine {...line('placing', placingLine(print, piece, outcome, laid, unit))}>

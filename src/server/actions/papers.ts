@@ -1,5 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
@@ -215,5 +216,57 @@ export const moveRoll = action({
     const move = newId()
     db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
     return ok({ value: { id: move }, subject: id, data: { kind, delta: change } })
+  },
+})
+
+/**
+ * Pieces cut by hand: the roll's ledger says so, and they lie on the shelf as sheets of their form, at their share of the
+ * roll's price by length. A piece that is trimmed narrower costs what was cut off the roll all the same.
+ */
+export const cutRoll = action({
+  name: 'roll.cut',
+  role: 'helper',
+  input: INPUTS['roll.cut'],
+  commit({ id, width, length, count, note }, { db, actor, now }) {
+    const roll = db
+      .select({ stock: stocks })
+      .from(rolls)
+      .innerJoin(stocks, eq(stocks.id, rolls.stockId))
+      .where(eq(rolls.id, id))
+      .get()?.stock
+    if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+    if (width > roll.widthUm)
+      return bad({
+        code: 'rules',
+        says: [
+          `The roll is ${writeLength(um(roll.widthUm), 'mm')} wide; ${writeLength(width, 'mm')} cannot be cut from it.`,
+        ],
+      })
+    const left = rollLeft(db, id)
+    const taken = length * count
+    if (taken > left)
+      return bad({
+        ...{ code: 'nothing_left', what: 'The roll' },
+        ...{ left: writeLength(left, 'mm'), needed: writeLength(um(taken), 'mm') },
+      })
+    db.insert(rollMoves)
+      .values({ id: newId(), rollId: id, at: now, kind: 'cut by hand', deltaUm: -taken, note, byId: actor.id })
+      .run()
+    const [widthUm, lengthUm] = width <= length ? [width, length] : [length, width]
+    const form = and(
+      ...[eq(stocks.paperId, roll.paperId), eq(stocks.kind, 'sheet')],
+      ...[eq(stocks.widthUm, widthUm), eq(stocks.lengthUm, lengthUm)],
+    )
+    const there = db.select().from(stocks).where(form).get()
+    const stockId = there?.id ?? newId()
+    if (!there) {
+      const price = roll.price === null ? null : Math.round((roll.price * length) / roll.lengthUm)
+      db.insert(stocks)
+        .values({ id: stockId, paperId: roll.paperId, kind: 'sheet', widthUm, lengthUm, pack: 1, price })
+        .run()
+      costs(db, stockId, { pack: 1, price }, 0, actor.id)
+    } else if (there.retiredAt !== null) db.update(stocks).set({ retiredAt: null }).where(eq(stocks.id, stockId)).run()
+    db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: count, kind: 'cut', byId: actor.id }).run()
+    return ok({ value: { id: stockId }, subject: id, data: { width, length, count } })
   },
 })

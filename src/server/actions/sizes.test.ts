@@ -117,3 +117,29 @@ describe('names of sizes', () => {
     expect(words()).toEqual({})
   })
 })
+
+describe('a piece cut by hand', () => {
+  it('is taken off its roll, and lies on the shelf as a sheet at its share of the price', async () => {
+    const room = await TestRoom.open()
+    const paperId = room.one<string>('select id from papers')
+    const { id: stockId } = await room.must(ACTIONS['stock.add'], {
+      ...{ paperId, kind: 'roll' as const, width: 432_000, length: 12_000_000, pack: 1, price: 6000, count: 1 },
+    })
+    const { id } = await room.must(ACTIONS['roll.open'], { stockId })
+    const cut = (more: object = {}) =>
+      room.act(ACTIONS['roll.cut'], { id, width: 300_000, length: 960_000, count: 2, ...more })
+    expect(await cut({ width: 432_001 })).toMatchObject({ problem: { code: 'rules' } })
+    expect(await cut({ count: 13 })).toMatchObject({ problem: { code: 'nothing_left' } })
+    expect(room.one('select count(*) from roll_moves')).toBe(1)
+    expect(await cut()).toMatchObject({ ok: true })
+    expect(room.one('select sum(delta_um) from roll_moves where roll_id = ?', id)).toBe(12_000_000 - 2 * 960_000)
+    const piece = room.db.$client
+      .prepare('select width_um, length_um, pack, price from stocks where id <> ? order by rowid desc')
+      .get(stockId)
+    // 8 % of the roll
+    expect(piece).toEqual({ width_um: 300_000, length_um: 960_000, pack: 1, price: 480 })
+    expect(await cut({ count: 1 })).toMatchObject({ ok: true })
+    expect(room.one("select sum(delta) from stock_moves where kind = 'cut'")).toBe(3)
+    expect(room.one("select count(*) from stocks where kind = 'sheet' and width_um = 300000")).toBe(1)
+  })
+})

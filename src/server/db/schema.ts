@@ -163,7 +163,7 @@ export const stockMoves = sqliteTable(
     at: integer('at').notNull(),
     /** sheets, or whole rolls not opened yet */
     delta: integer('delta').notNull(),
-    kind: text('kind', { enum: ['bought', 'run', 'counted', 'opened', 'lost'] }).notNull(),
+    kind: text('kind', { enum: ['bought', 'run', 'counted', 'opened', 'lost', 'cut'] }).notNull(),
     runId: text('run_id'),
     byId: text('by_id').notNull(),
   },

@@ -6,7 +6,8 @@ import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import type { Asked } from '@/core/offer/slip-options'
 import { borderlessClosed } from '@/core/printer/closed'
 import type { PlainPatch, PrintBody } from '@/core/slip/body'
-import type { VersionFacts } from '@/core/slip/facts'
+import { edgeToEdge, enlargementWays } from '@/core/slip/enlargement-ways'
+import type { PrintFacts, VersionFacts } from '@/core/slip/facts'
 import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
 import { sayBorderlessClosed } from '@/core/words/checks'
 import { Choices } from '@/ui/parts/choices'
@@ -22,6 +23,7 @@ export function EdgeFields(props: {
   readonly version: VersionFacts | null
   readonly onChange: (patch: PlainPatch) => void
   readonly onWay: (set: Partial<Asked>) => void
+  readonly facts: PrintFacts
 }) {
   const { print, laid, outcome, version, onChange, onWay } = props
   const { unit } = useWays()
@@ -100,9 +102,73 @@ export function EdgeFields(props: {
                 : `${measuredPair(laid.asked.w, laid.asked.h, unit)} comes out as ${measuredPair(laid.onPaper.w, laid.onPaper.h, unit)}.`
               : ''}
           </p>
+          <Borderless facts={props.facts} onMargins={() => onChange({ edge: 'margins' })} />
         </>
       ) : null}
     </div>
+  )
+}
+
+/** Corrected beside left in numbers, and in a plain sentence what nothing here can promise. */
+function Borderless({ facts, onMargins }: { readonly facts: PrintFacts; readonly onMargins: () => void }) {
+  const { unit } = useWays()
+  const ways = enlargementWays(facts)
+  const promise = edgeToEdge(facts)
+  return (
+    <>
+      <table className={css.ways}>
+        <caption className="unseen">What comes out of each enlargement</caption>
+        <thead>
+          <tr>
+            <td />
+            {ways.map((w) => (
+              <th key={w.way} scope="col">
+                {w.way}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">comes out</th>
+            {ways.map((w) => (
+              <td key={w.way}>{measuredPair(w.width, w.height, unit)}</td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">lost</th>
+            {ways.map((w) => (
+              <td key={w.way}>
+                {w.lostPercent < 0.05 ? 'nothing' : `${writeNumber(w.lostPercent, 1)} %`}
+                {w.off > 0 ? `, ${writeLength(w.off, unit)} off the sheet` : ''}
+              </td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">resolution</th>
+            {ways.map((w) => (
+              <td key={w.way}>{writeNumber(w.ppi, 0)} ppi</td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      {promise?.code === 'reaches_none' ? (
+        <p className={css.note}>
+          This print reaches no edge of the sheet: with margins nothing would be enlarged.{' '}
+          <button type="button" className={css.offer} onClick={onMargins}>
+            Print it with margins
+          </button>
+        </p>
+      ) : promise?.code === 'no_guarantee' ? (
+        <p className={css.note}>
+          Nothing here can guarantee 0 mm of white
+          {promise.whiteUm > 0
+            ? `: up to ${writeLength(promise.whiteUm, unit)} may show, since sheets land further off than it sprays`
+            : ': nobody has measured how far this feed really sprays'}
+          . Where none may show, print it larger on a larger sheet and trim.
+        </p>
+      ) : null}
+    </>
   )
 }
 

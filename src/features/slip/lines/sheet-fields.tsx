@@ -6,16 +6,20 @@ import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import type { Asked } from '@/core/offer/slip-options'
 import { adviseSizes } from '@/core/placing/advice'
 import type { PxRect } from '@/core/placing/placing'
+import { declaredMargins } from '@/core/printer/facts'
 import { fitSize } from '@/core/sizes/fit'
 import { sameSheet, sizeById, sizeMeant } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import { newerSize } from '@/core/sizes/versions'
-import type { PrintBody, SheetChoice } from '@/core/slip/body'
+import type { PlainPatch, PrintBody, SheetChoice } from '@/core/slip/body'
 import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
 import type { VersionFacts } from '@/core/slip/facts'
+import { declaredAccuracy, type SheetOutcome } from '@/core/slip/sheet-outcome'
 import { LengthField } from '@/ui/fields/length-field'
 import { Choices } from '@/ui/parts/choices'
+import { FormButton } from '@/ui/parts/panel'
 import { useWays } from '@/ui/unit/unit'
+import { HandPiece } from '../hand-piece'
 import css from '../slip.module.css'
 import { WayOut } from '../way-out'
 
@@ -29,6 +33,9 @@ export function SheetFields(props: {
   readonly onSheet: (sheet: SheetChoice) => void
   readonly print: PrintBody
   readonly onWay: (set: Partial<Asked>) => void
+  /** the sheet as it stands, for its accuracy and margins */
+  readonly laidOn: SheetOutcome | null
+  readonly onPiece: (patch: PlainPatch) => void
 }) {
   const { sheet, catalogue, version, crop, onSheet } = props
   const { unit } = useWays()
@@ -80,6 +87,24 @@ export function SheetFields(props: {
         </p>
       ) : null}
       {problem ? <WayOut print={props.print} want={null} onTake={props.onWay} /> : null}
+      {version && rolls.length > 0 ? (
+        <FormButton
+          label="Cut a piece by hand"
+          title={`A piece of ${version.paper.name} for the ${version.feed.name}`}
+          wide
+        >
+          {(close) => (
+            <HandPiece
+              rolls={rolls}
+              version={version}
+              accuracy={props.laidOn?.accuracy ?? declaredAccuracy(version)}
+              margins={props.laidOn?.margins ?? declaredMargins(version.queueFeed, version.feed.maxWidth)}
+              onPiece={props.onPiece}
+              onDone={close}
+            />
+          )}
+        </FormButton>
+      ) : null}
       {advice.length > 0 ? (
         <p className="soft small">
           Nearest to the picture’s ratio:{' '}
