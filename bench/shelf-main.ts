@@ -16,10 +16,12 @@ import { OpenRoom } from '../test/open-room'
 import { serving } from '../test/serving'
 import { say, spread } from './spread'
 
-// npm run bench:shelf: a shelf of 200 profiles, 300 papers, a bench card as a file; the built server runs.
+// npm run bench:shelf: a shelf of 200 profiles, 300 papers, 400 sizes, a bench card as a file; the built server runs.
 const folder = mkdtempSync(join(tmpdir(), 'libreta-shelf-'))
 const PROFILES = 200
 const PAPERS = 300
+/** beside the standard ones, which makes four hundred */
+const SIZES = 362
 const ROUNDS = 15
 
 /** Milliseconds of each round. */
@@ -56,6 +58,10 @@ try {
     await room.must(ACTIONS['paper.add'], {
       ...{ name: `Paper ${i}`, maker: 'Mill', surface: 'matte', weight: 200, thickness: 250, note: '' },
     })
+  for (let i = 0; i < SIZES; i++)
+    await room.must(ACTIONS['size.add'], {
+      ...{ name: `Size ${i}`, short: 60_000 + 700 * i, long: 400_000 + 900 * i, unit: 'mm' as const },
+    })
   const slip = await room.slip({ title: 'Fern' })
   say(`the shelf read: ${spread(await times(() => [listProfiles(room.db), presetsWithVersions(room.db)]))}`)
   const card = slipCard(room.db, slip.id, null, room.now)
@@ -66,7 +72,7 @@ try {
   room.db.$client.exec(`vacuum into '${join(folder, 'libreta.db')}'`)
   const web = await serving(folder)
   try {
-    for (const path of ['/presets/profiles', '/papers']) {
+    for (const path of ['/presets/profiles', '/papers', '/sizes']) {
       await fetch(web.address + path)
       say(`${path} on the server: ${spread(await times(async () => (await fetch(web.address + path)).text()))}`)
     }

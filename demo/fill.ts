@@ -19,6 +19,7 @@ import { type Do, doing } from './doing'
 import { frontFeed } from './draw/feed'
 import { printerProfile } from './icc'
 import { fillKnowHow } from './know-how'
+import { fillEdgeCheck, measureRun } from './measuring'
 import { DEMO_PAPERS } from './papers'
 import { DEMO_GROUPS, DEMO_HELPER, DEMO_KEEPER, DEMO_MEMBERS } from './people'
 import { DEMO_PICTURES } from './pictures'
@@ -327,9 +328,15 @@ class Filling {
     const target = 200
     let at = start + 20 * DAY
     const pace = (this.now - 4 * DAY - at) / 165
+    let checked = false
     while (runs < target) {
       at += pace * (0.4 + this.random() * 1.2)
       const when = Math.min(this.now - DAY, openingHour(at, this.random))
+      if (!checked && when > this.now - 110 * DAY) {
+        checked = true
+        const version = found(this.presetVersions, 'Otter, Fenland Matte, colour')
+        await fillEdgeCheck(this.do, this.db, version, 'jis_b4_257x364mm', when - DAY, this.random)
+      }
       const print = pick(DEMO_PRINTS, this.random)
       const slip = await this.do(ACTIONS['slip.add'], { body: this.body(print) }, when)
       const answers = [
@@ -349,7 +356,7 @@ class Filling {
       const log = async (outcome: 'good' | 'proof' | 'spoiled', copies: number, note = ''): Promise<void> => {
         const revision = readSlip(this.db, slip.id)?.revision ?? 1
         const cause = outcome === 'spoiled' ? pick(CAUSES.slice(0, 7), this.random) : null
-        await this.do(
+        const logged = await this.do(
           ACTIONS['run.log'],
           {
             ...{ slipId: slip.id, revision, outcome, cause, note, at: when + runs * 1000 },
@@ -358,6 +365,9 @@ class Filling {
           when,
         )
         runs += copies
+        const [first] = logged.runIds
+        if (checked && first && outcome === 'good' && this.random() < 0.5)
+          await measureRun(this.do, this.db, first, when + 600_000, this.random)
       }
       if (this.random() < 0.12) await log('proof', 1, 'shadows first')
       if (this.random() < 0.08) await log('spoiled', 1)

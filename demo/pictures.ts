@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 import { fern, pressedLeaf } from './draw/fern'
 import { estuary, kiteSail, tideCurve } from './draw/plans'
 import { clouds, moonStrip } from './draw/sky'
@@ -52,7 +52,15 @@ const deepSky = (path: string): Promise<unknown> =>
 async function wideEstuary(path: string): Promise<unknown> {
   const profile = `${path}.icc`
   writeFileSync(profile, matrixProfile('Marsh wide RGB', WIDE, 2.2))
-  return svg(estuary(4000, 5000)).withIccProfile(profile, { attach: true }).png({ compressionLevel: 6 }).toFile(path)
+  return sized(svg(estuary(4000, 5000)), 254)
+    .withIccProfile(profile, { attach: true })
+    .png({ compressionLevel: 6 })
+    .toFile(path)
+}
+
+/** A file that states its size: 254 to the inch are ten pixels to the millimetre. */
+function sized(picture: Sharp, density: number): Sharp {
+  return picture.withMetadata({ density })
 }
 
 const blue = { ground: '#0b2a63', light: '#eef3f2', stain: '#174184' }
@@ -82,7 +90,13 @@ export const DEMO_PICTURES: readonly DemoPicture[] = [
         .toFile(p),
   },
   { file: 'moon-lunation.jpg', draw: (p) => jpeg(moonStrip(12000, 2000, 12)).toFile(p) },
-  { file: 'tide-table-december.png', draw: (p) => svg(tideCurve(4200, 2970)).png({ compressionLevel: 6 }).toFile(p) },
+  {
+    file: 'tide-table-december.png',
+    draw: (p) =>
+      sized(svg(tideCurve(4200, 2970)), 254)
+        .png({ compressionLevel: 6 })
+        .toFile(p),
+  },
   {
     file: 'kite-light-wind.png',
     draw: (p) =>

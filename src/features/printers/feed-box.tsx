@@ -1,5 +1,6 @@
 'use client'
 
+import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { Printer } from '@/contract/views/printer'
 import { fromMm, type LengthUnit } from '@/core/length/length'
 import { tradeLength, writeLength } from '@/core/length/write'
@@ -9,16 +10,21 @@ import { FormButton } from '@/ui/parts/panel'
 import { FeedForm } from './feed-forms'
 import css from './printer.module.css'
 import { QueueFeedForm } from './queue-feed-form'
+import { type NamedSize, SheetMargins } from './sheet-margins'
 
 /** A feed of a printer to scale, with what each queue declares of it. */
 export function FeedBox({
   printer,
   feed,
   unit,
+  sizes,
+  checks,
 }: {
   readonly printer: Printer
   readonly feed: Printer['feeds'][number]
   readonly unit: LengthUnit
+  readonly sizes: readonly NamedSize[]
+  readonly checks: readonly EdgeCheck[]
 }) {
   const known = printer.queues.flatMap((q) =>
     q.facts.feeds.filter((f) => f.feedId === feed.id).map((f) => ({ queue: q, facts: f })),
@@ -30,6 +36,11 @@ export function FeedBox({
         <FormButton label="Edit" title={feed.name} wide>
           {(close) => <FeedForm printer={printer} feed={feed} onDone={close} />}
         </FormButton>
+        {known.length > 0 && feed.kind !== 'roll' ? (
+          <FormButton label="Areas and centring" title={`What the ${feed.name} leaves of a sheet`} wide>
+            {() => <SheetMargins queues={known.map((k) => k.queue)} feed={feed} sizes={sizes} checks={checks} />}
+          </FormButton>
+        ) : null}
       </div>
       <p className="soft small">
         {feed.kind === 'sheet'

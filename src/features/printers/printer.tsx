@@ -23,6 +23,7 @@ import css from './printer.module.css'
 import { GoodForForm, InkSetForm, PrinterForm, UpkeepForm } from './printer-forms'
 import { QueueSection, type RuleWorld } from './queue-section'
 import { QueueTable, sayBorderless } from './queue-table'
+import type { NamedSize } from './sheet-margins'
 import type { OtherQueue } from './start-from-form'
 import type { ToldView } from './told-section'
 import { QueuesOfPrinter } from './use-queue-save'
@@ -43,7 +44,7 @@ export function PrinterPage({
   now,
 }: {
   readonly printer: Printer
-  readonly world: RuleWorld
+  readonly world: RuleWorld & { readonly sizes: readonly NamedSize[] }
   readonly checks: readonly EdgeCheck[]
   readonly due: readonly DueLine[]
   /** the newest measured runs */
@@ -150,7 +151,7 @@ export function PrinterPage({
           </div>
           <div className={css.feeds}>
             {printer.feeds.map((feed) => (
-              <FeedBox key={feed.id} printer={printer} feed={feed} unit={unit} />
+              <FeedBox key={feed.id} printer={printer} feed={feed} unit={unit} sizes={world.sizes} checks={checks} />
             ))}
           </div>
         </section>

@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
 
 /** How long the screen waits for more news before it reads its data again. */
-const SETTLE_MS = 250
+const SETTLE_MS = 150
 const CHANNEL = 'libreta-news'
 
 /**

@@ -4,9 +4,10 @@ import { events } from '@/server/db/schema'
 import { sayTrouble } from '@/server/db/trouble'
 import { trouble } from '@/server/health/health'
 
-const LOOK_EVERY_MS = 700
+/** A part of the second within which people hear of a printer; one indexed look costs a few hundredths of a millisecond. */
+const LOOK_EVERY_MS = 200
 /** A comment line now and then keeps connections alive through anything that closes idle ones. */
-const BREATH_EVERY = 20
+const BREATH_EVERY = 70
 const MOST_AT_ONCE = 200
 
 const newest = (db: Db): number =>

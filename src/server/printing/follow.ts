@@ -43,7 +43,7 @@ export type Pace = {
   readonly awayMs: number
   readonly patience: Patience
 }
-export const PACE: Pace = { idleMs: 200, pollMs: 700, awayMs: 90_000, patience: PATIENCE }
+export const PACE: Pace = { idleMs: 200, pollMs: 400, awayMs: 90_000, patience: PATIENCE }
 
 type Context = () => DoorContext
 type Log = Pick<Logger, 'info' | 'error'>

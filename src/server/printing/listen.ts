@@ -13,7 +13,7 @@ import { listPrinters } from '@/server/stores/printers'
 export type Ear = { readonly everyMs: number; readonly awayMs: number; readonly patience: Patience }
 
 /** People at the bench hear of a change within a second: a printer is asked a little more often than that. */
-export const EAR: Ear = { everyMs: 700, awayMs: 5000, patience: { answerMs: 3000, wholeMs: 5000, intakeMs: 5000 } }
+export const EAR: Ear = { everyMs: 400, awayMs: 5000, patience: { answerMs: 3000, wholeMs: 5000, intakeMs: 5000 } }
 
 /**
  * Asks the printers of all queues with an address how they stand, until the signal says stop. Only what is said otherwise
@@ -45,7 +45,7 @@ export async function listenUntil(
     } catch (error) {
       log.error({ error: String(error) }, 'queues could not be read')
     }
-    await new Promise((resolve) => setTimeout(resolve, Math.min(200, ear.everyMs)))
+    await new Promise((resolve) => setTimeout(resolve, Math.min(100, ear.everyMs)))
   }
   while (busy.size > 0) await new Promise((resolve) => setTimeout(resolve, 20))
 }
