@@ -152,6 +152,7 @@ describe('the bench', () => {
         prints: [],
         found: [],
         says: [],
+        copiesSet: null,
         awayAt: null,
         due: [{ kind: 'nozzle check', days: 9 }],
         printer: {

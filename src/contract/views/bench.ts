@@ -43,6 +43,8 @@ export type Lane = {
   readonly due: readonly Due[]
   /** what the printer says is in it and the room does not know */
   readonly says: readonly SaysInstead[]
+  /** what somebody left set at it, with since when; null: nothing */
+  readonly copiesSet: { readonly copies: string; readonly since: number | null } | null
   /** since when it does not answer; null: it does, or is never asked */
   readonly awayAt: number | null
   readonly prints: readonly PrintLine[]

@@ -27,6 +27,6 @@ export function sayHeld(held: readonly Held[]): string {
   if (held.length === 0) return 'Nothing was measured.'
   const off = held.filter((h) => !h.holds).length
   return off === 0
-    ? `All ${held.length} distances are as promised.`
+    ? `${held.length === 2 ? 'Both' : `All ${held.length}`} distances are as promised.`
     : `${off} of ${held.length} distances ${off === 1 ? 'is' : 'are'} further off than promised.`
 }

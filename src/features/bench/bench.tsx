@@ -149,6 +149,16 @@ function LaneBox({
             <Prints prints={lane.prints} label={`Printing on ${printer.nickname}`} named />
           </div>
         ) : null}
+        {lane.copiesSet ? (
+          <p className={css.found}>
+            <LevelWord level="caution" />{' '}
+            <span>
+              Copies are {lane.copiesSet.copies} at {printer.nickname}
+              {lane.copiesSet.since === null ? '' : `, set since ${sayTime(lane.copiesSet.since, timeZone)}`}: what is
+              sent from here says its own, whoever prints from elsewhere inherits it. Set it back at the machine.
+            </span>
+          </p>
+        ) : null}
         {lane.says.map((says) => (
           <PrinterSays key={says.key} printer={printer} says={says} shelf={shelf} />
         ))}

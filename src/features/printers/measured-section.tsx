@@ -44,8 +44,8 @@ export function MeasuredSection(props: {
               {newest.feedName}, {newest.edge}
             </h3>
             <p className="small">
-              {list.length === 1 ? 'One run' : `${list.length} runs`}, of {held === list.length ? 'all' : held}{' '}
-              everything was as promised.
+              {list.length === 1 ? 'One run' : `${list.length} runs`}:{' '}
+              {held === list.length ? 'everything was as promised' : `in ${held} everything was as promised`}.
             </p>
             <MeasuredChart
               title={`${newest.feedName}, ${newest.edge}`}

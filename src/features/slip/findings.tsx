@@ -1,6 +1,6 @@
 'use client'
 
-import { memo, useState } from 'react'
+import { Fragment, memo, useState } from 'react'
 import { CHECKS } from '@/core/checks/all'
 import type { Finding } from '@/core/checks/check'
 import type { Feed } from '@/core/printer/facts'
@@ -29,18 +29,18 @@ export const Findings = memo(function Findings({
   return (
     <section className={css.findings} aria-live="polite" aria-label="Checks">
       {others.map((f) => (
-        <p key={`${f.check} ${f.piece}`}>
-          <LevelWord level={f.level} />
-          <span>
-            {sayFinding(f, unit)}
-            {feed && TO_LOAD.includes(f.code) && feed.loading.length > 0 ? (
-              <details>
-                <summary className="small">How the {feed.name} is loaded</summary>
-                <LoadingSteps feed={feed} />
-              </details>
-            ) : null}
-          </span>
-        </p>
+        <Fragment key={`${f.check} ${f.piece}`}>
+          <p>
+            <LevelWord level={f.level} />
+            <span>{sayFinding(f, unit)}</span>
+          </p>
+          {feed && TO_LOAD.includes(f.code) && feed.loading.length > 0 ? (
+            <details className={css.toLoad}>
+              <summary className="small">How the {feed.name} is loaded</summary>
+              <LoadingSteps feed={feed} />
+            </details>
+          ) : null}
+        </Fragment>
       ))}
       {fine.length > 0 ? (
         <p>

@@ -1,6 +1,7 @@
 import { and, eq, gte, inArray, sql } from 'drizzle-orm'
-import type { Bench, BenchSlip } from '@/contract/views/bench'
+import type { Bench, BenchSlip, Lane } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
+import { setAtPrinter } from '@/core/printer/heard'
 import type { PrintBody } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
 import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
@@ -8,7 +9,7 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { runParts } from '@/server/db/schema'
-import { awaySince, printersSay } from './heard'
+import { allHeard, awaySince, printersSay } from './heard'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
@@ -16,7 +17,7 @@ import { openReadBacks } from './read-backs'
 import { catalogue, listSlips, picturesOf, type Slip } from './slips'
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
-const IN_LANE: readonly string[] = ['black', 'loaded', 'upkeep', 'edge-measured']
+const IN_LANE: readonly string[] = ['black', 'loaded', 'says', 'left-set', 'upkeep', 'edge-measured']
 
 /** Slips that are looked at, and cards that are shown of each group: the others are counted. */
 const MOST_WAITING = 2000
@@ -82,6 +83,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
       printer,
       due: dueUpkeep(printer, now),
       says: says.get(printer.id) ?? [],
+      copiesSet: copiesSet(db, printer.queues),
       awayAt: awaySince(
         db,
         printer.queues.map((q) => q.id),
@@ -95,6 +97,17 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
     waiting: lines.length,
     today: doneSince(db, dayStart),
   }
+}
+
+/** Copies that somebody left set at a printer; null: one, or nobody knows. */
+function copiesSet(db: Db, queues: readonly { readonly id: string }[]): Lane['copiesSet'] {
+  const all = allHeard(db)
+  for (const { id } of queues) {
+    const one = all.get(id)
+    const [left] = one && one.awayAt === null ? setAtPrinter(one.facts.settings, one.since, 'colour') : []
+    if (left?.what === 'copies') return { copies: left.is, since: left.since }
+  }
+  return null
 }
 
 /** Good copies that prints have already, by slip and print. */

@@ -65,14 +65,21 @@ export function railPrinters(
   return listPrinters(db).map((p: Printer) => {
     const [due] = dueUpkeep(p, now)
     const queueIds = p.queues.map((q) => q.id)
-    const says = (said.get(p.id) ?? []).length > 0
+    const says = said.get(p.id) ?? []
     return {
       id: p.id,
       nickname: p.nickname,
       loads: p.loads,
       black: p.blackShared ? p.holdsBlack : null,
       due: due ? `${due.kind} due` : null,
-      says: awaySince(db, queueIds) === null ? (says ? 'it says otherwise' : null) : 'does not answer',
+      says:
+        awaySince(db, queueIds) === null
+          ? says.length === 0
+            ? null
+            : says.some((s) => s.noted !== null)
+              ? 'it says otherwise'
+              : 'it says what is in it'
+          : 'does not answer',
     }
   })
 }

@@ -2,20 +2,20 @@ import { lengthNumber, writeNumber } from '@/core/length/write'
 import { centringWays } from '@/core/sheet/centring'
 import { EDGE_NAMES, type Edges, type FedSheet } from '@/core/sheet/sheet'
 import { useWays } from '@/ui/unit/unit'
-import css from './figures-table.module.css'
+import css from './centring-table.module.css'
 
-const NAMES = { area: 'printable area', true: 'true centre', even: 'even margins' } as const
+const NAMES = { area: 'area', true: 'true centre', even: 'even' } as const
 
 /** What each centring comes to on a sheet, side by side: margins, what is left, what it costs. */
 export function CentringTable({ sheet, margins }: { readonly sheet: FedSheet; readonly margins: Edges }) {
   const { unit } = useWays()
   return (
-    <table className={css.figures}>
+    <table className={css.table}>
       <caption className="unseen">What each centring comes to, in {unit}</caption>
       <thead>
         <tr>
           <th scope="col">{unit}</th>
-          <th scope="col">Left / right / lead / trail</th>
+          <th scope="col">L / R / lead / trail</th>
           <th scope="col">Leaves</th>
           <th scope="col">Costs</th>
         </tr>
