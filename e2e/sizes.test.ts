@@ -209,3 +209,17 @@ describe('a print that is measured', () => {
     await says(page, /Measured runs[\s\S]*rear stack, margins[\s\S]*\d+ runs: /)
   }, 120_000)
 })
+
+describe('a file that states its size', () => {
+  it('says so on its slip, beside what whole and fill would make of it, and is printed at that size on one press', async () => {
+    const slip = one<string>(
+      "select s.id from slips s join pictures p on p.id = s.picture_id where p.name like 'estuary%' and s.state = 'waiting' limit 1",
+    )
+    const page = await visit.open(`/slips/${slip}`)
+    await click(page, '::-p-text(Placing)')
+    await says(page, /The file says 400\.0 × 500\.0 mm at 254 ppi/)
+    await says(page, /whole\s+fill\s+file size/)
+    await press(page, 'Print it at that size')
+    await says(page, /As the file says, 400\.0 × 500\.0 mm|As the file says, 500\.0 × 400\.0 mm/)
+  }, 60_000)
+})

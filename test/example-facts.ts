@@ -10,7 +10,7 @@ import type { Told, ToldSource } from '@/core/printer/told'
 import type { Option, Rule } from '@/core/rules/rules'
 import { edges, fedSheet, rect } from '@/core/sheet/sheet'
 import { STANDARD_SIZES } from '@/core/sizes/sizes'
-import type { SizeVerdict } from '@/core/sizes/verdict'
+import type { SizeVerdict } from '@/core/printer/size-verdict'
 import type { Catalogue } from '@/core/slip/catalogue'
 import { FACTS, PICTURE, VERSION } from './slip-facts'
 

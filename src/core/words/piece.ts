@@ -1,7 +1,7 @@
+import type { PieceProblem } from '@/core/edge/piece'
 import type { LengthUnit } from '@/core/length/length'
 import { tradeLength } from '@/core/length/write'
 import { absurd } from '@/core/result/result'
-import type { PieceProblem } from '@/core/sheet/piece'
 
 /**
  * Why a piece cannot be cut by hand, or fed.

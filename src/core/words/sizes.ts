@@ -1,6 +1,6 @@
 import type { LengthUnit } from '@/core/length/length'
 import { tradeLength, tradeNumber } from '@/core/length/write'
-import type { SizeVerdict } from '@/core/sizes/verdict'
+import type { SizeVerdict } from '@/core/printer/size-verdict'
 import { saySizeProblem } from './checks'
 import { listed } from './count'
 

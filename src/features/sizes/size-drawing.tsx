@@ -1,6 +1,6 @@
 import type { Um } from '@/core/length/length'
 import { declaredMargins } from '@/core/printer/facts'
-import type { SizeQueue, SizeVerdict } from '@/core/sizes/verdict'
+import type { SizeQueue, SizeVerdict } from '@/core/printer/size-verdict'
 import { Dimension } from '@/ui/drawing/dimension'
 import { useWays } from '@/ui/unit/unit'
 import css from './sizes.module.css'

@@ -2,8 +2,8 @@
 
 import type { DialogWords } from '@/contract/views/sizes'
 import { tradePair } from '@/core/length/write'
+import { type SizeQueue, verdictsOn } from '@/core/printer/size-verdict'
 import type { Size } from '@/core/sizes/sizes'
-import { type SizeQueue, verdictsOn } from '@/core/sizes/verdict'
 import { FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'

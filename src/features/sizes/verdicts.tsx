@@ -1,5 +1,5 @@
 import type { Um } from '@/core/length/length'
-import { type SizeQueue, type SizeVerdict, verdictsOn } from '@/core/sizes/verdict'
+import { type SizeQueue, type SizeVerdict, verdictsOn } from '@/core/printer/size-verdict'
 import { sayVerdict, sayVerdictBorderless } from '@/core/words/sizes'
 import { useWays } from '@/ui/unit/unit'
 import css from './sizes.module.css'

@@ -17,8 +17,12 @@ export function whyShut(s: {
   readonly broken: string | null
   readonly laid: boolean
   readonly printing: boolean
+  /** the outside target that the slip holds */
+  readonly target: string | null
 }): string | null {
   if (s.printing) return 'It is being printed now.'
+  if (s.target !== null)
+    return `It holds the target ${s.target}, which goes out untouched: print it again under Profiles.`
   if (s.state === 'done') return 'This slip is done. Copy it to print again.'
   if (s.state === 'withdrawn') return 'This slip was taken off the bench.'
   if (s.done && s.several) return 'This print is done. Raise its copies to print more.'

@@ -148,12 +148,17 @@ describe('what keeps a slip from being printed', () => {
     broken: null,
     laid: true,
     printing: false,
+    target: null as string | null,
   } as const
   it.each([
     [{}, null],
     [{ printing: true }, 'It is being printed now.'],
     [{ state: 'done' }, 'This slip is done. Copy it to print again.'],
     [{ done: true, several: true }, 'This print is done. Raise its copies to print more.'],
+    [
+      { target: 'Chart 3', state: 'done' },
+      'It holds the target Chart 3, which goes out untouched: print it again under Profiles.',
+    ],
     [{ done: true }, null],
     [{ state: 'withdrawn' }, 'This slip was taken off the bench.'],
     [{ picture: false, preset: false, laid: false }, 'It has no picture yet.'],

@@ -71,7 +71,7 @@ export function SlipDesk(page: SlipPage) {
     taken.current = false
     setSizing(true)
   }
-  const editable = slip.state === 'open' || slip.state === 'waiting'
+  const editable = page.target === null && (slip.state === 'open' || slip.state === 'waiting')
 
   const pictureOf = useCallback(
     (id: string): PictureFacts | null => page.pictures.find((p) => p.id === id) ?? null,
@@ -103,6 +103,7 @@ export function SlipDesk(page: SlipPage) {
     preset: facts.version !== null,
     broken: broken ? sayLost(broken.lost) : null,
     laid: outcome.page !== null,
+    target: page.target?.name ?? null,
     printing: page.prints.some((p) => p.printId === print.id && underWay(p)),
   })
   const closed = useClosed(print, open === 'preset', unit)

@@ -25,6 +25,8 @@ export type SlipPage = {
     readonly body: SlipBody
     readonly revision: number
   }
+  /** the outside target that it holds, which is printed from there alone; null: it is a plain slip */
+  readonly target: { readonly name: string } | null
   /** the pictures of its prints */
   readonly pictures: readonly (PictureFacts & { readonly bytes: number; readonly previewReady: boolean })[]
   /** with the versions that its prints hold; others are read when they are chosen */

@@ -10,7 +10,7 @@ import { sayGate } from '@/core/words/gate'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { paperPaths, papers, pictures, presets, queues } from '@/server/db/schema'
+import { paperPaths, papers, pictures, presets, printers, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { newDraft } from '@/server/stores/new-draft'
 import { readPath, spareProofs } from '@/server/stores/paths'
@@ -18,6 +18,7 @@ import { presetWorld } from '@/server/stores/preset-world'
 import { gateOfQueue } from '@/server/stores/presets'
 import { everySize } from '@/server/stores/sizes'
 import { trialsOf } from '@/server/stores/trials'
+import { asksWhatCloses } from './asking'
 import { sealVersion } from './presets'
 import { revise, revised } from './rows'
 import { insertSlip } from './slips'
@@ -36,8 +37,13 @@ export const beginPath = action({
       .where(and(eq(papers.id, paperId), isNull(papers.retiredAt)))
       .get()
     if (!paper) return bad({ code: 'not_found', what: 'This paper' })
-    if (!db.select({ id: queues.id }).from(queues).where(eq(queues.id, queueId)).get())
-      return bad({ code: 'not_found', what: 'This queue' })
+    const used = db
+      .select({ id: queues.id })
+      .from(queues)
+      .innerJoin(printers, eq(printers.id, queues.printerId))
+      .where(and(eq(queues.id, queueId), isNull(queues.retiredAt), isNull(printers.retiredAt)))
+      .get()
+    if (!used) return bad({ code: 'not_found', what: 'This queue' })
     const there = db
       .select({ id: paperPaths.id })
       .from(paperPaths)
@@ -159,6 +165,7 @@ export const tidyPath = action({
   name: 'path.tidy',
   role: 'keeper',
   input: INPUTS['path.tidy'],
+  asks: asksWhatCloses('Retired, these presets close what is in use:'),
   commit(input, { db, now }) {
     const path = readPath(db, input.id)
     if (!path) return bad(GONE)

@@ -194,6 +194,34 @@ describe('a profile', () => {
     expect(await room.act(ACTIONS['profile.bind'], { id: otherId, seal, made: true })).toMatchObject({ ok: true })
     expect(Object.values(profilesNear(room.db, settings))).toEqual(['seal', 'seal'])
   })
+  it('is as old as the chart that it was measured from, not as the day on which it came back', async () => {
+    const { room, take } = await profiles()
+    const seal = room.one<string>('select seal from preset_versions')
+    const printerId = room.one<string>('select id from printers')
+    const { id: slipId } = await room.slip()
+    const pictureId = room.picture()
+    const printed = room.now
+    room.db.$client
+      .prepare(
+        `insert into outside_targets (id, number, name, picture_id, width_um, height_um, at, by_id)
+         values ('t', 1, 'Chart 3', ?, 150000, 200000, ?, 'x')`,
+      )
+      .run(pictureId, printed)
+    room.db.$client
+      .prepare(
+        `insert into target_prints (slip_id, target_id, version_id, at, by_id)
+         values (?, 't', (select id from preset_versions limit 1), ?, 'x')`,
+      )
+      .run(slipId, printed)
+    room.now += 1000
+    await room.must(ACTIONS['upkeep.log'], { printerId, kind: 'head change', at: null, note: '' })
+    room.now += 1000
+    await take(FEN, 'fen.icc', seal)
+    expect(listProfiles(room.db)[0]?.stale).toEqual([{ printer: 'Otter', since: 'head change' }])
+    // printed once more since, and then said to be made with it: it holds
+    room.db.$client.prepare('update target_prints set at = ?').run(room.now)
+    expect(listProfiles(room.db)[0]?.stale).toEqual([])
+  })
   it('turns stale when its printer gets other inks, a head or a driver after it was made; a check of nozzles is none', async () => {
     const { room, take } = await profiles()
     const seal = room.one<string>('select seal from preset_versions')

@@ -12,6 +12,7 @@ import { people, pictures, presetVersions, slips } from '@/server/db/schema'
 import { action, atLeast, type DoorContext } from '@/server/door/door'
 import { cancelJob } from '@/server/jobs/queue'
 import { readSlip } from '@/server/stores/slips'
+import { heldByTarget, targetOfSlip } from '@/server/stores/targets'
 import { slipFile } from '@/server/subjects/slip-print'
 import { revised } from './rows'
 
@@ -74,6 +75,7 @@ export const addSlip = action({
 function changeable(db: Db, id: string): Result<{ readonly number: number }, Problem> {
   const slip = readSlip(db, id)
   if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+  if (targetOfSlip(db, id)) return bad(heldByTarget(slip.number))
   return slip.state === 'done' ? bad({ code: 'slip_done', number: slip.number }) : ok(slip)
 }
 
@@ -110,6 +112,7 @@ export const copySlip = action({
   commit({ id }, { db, now }) {
     const slip = readSlip(db, id)
     if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+    if (targetOfSlip(db, id)) return bad(heldByTarget(slip.number))
     const prints = slip.body.prints.map((p) => ({ ...p, copies: 1, darkness: 0 }))
     const made = insertSlip(db, { ...slip.body, prints }, now)
     return ok({ value: made, subject: made.id, data: { from: slip.number } })

@@ -5,6 +5,7 @@ import { documentSchema, readStored } from '@/contract/print-job'
 import { newId } from '@/server/db/ids'
 import { receive } from '@/server/files/files'
 import { removedThings } from '@/server/stores/removed'
+import { slipPage } from '@/server/stores/slip-page'
 import { readSlip } from '@/server/stores/slips'
 import { listTargets, notesOf, targetVersions } from '@/server/stores/targets'
 import { TestRoom } from '../../../test/room'
@@ -142,6 +143,27 @@ describe('an outside target', () => {
       await room.act(ACTIONS['slip.file'], { id: slipId, printId: 'first', revision: asked.revision }),
     ).toMatchObject(refused)
     expect(await room.act(ACTIONS['run.log'], { ...asked, cause: null })).toMatchObject(refused)
+    // nor copied to a slip that would convert it, nor changed
+    expect(await room.act(ACTIONS['slip.copy'], { id: slipId })).toMatchObject(refused)
+    const { revision } = asked
+    expect(await room.act(ACTIONS['slip.save'], { id: slipId, revision, body: slip?.body })).toMatchObject(refused)
+    expect(await room.act(ACTIONS['slip.state'], { id: slipId, revision, state: 'withdrawn' })).toMatchObject(refused)
+  })
+  it('is shown on its slip as it goes out, whatever its version converts to', async () => {
+    const { room, convert, print, made } = await withTarget()
+    room.db.$client.exec(`insert into profiles (id, name, sha, space, at) values ('${GONE}', 'fen', 'ab', 'RGB ', 0)`)
+    const versionId = convert(GONE)
+    const printed = await print(await made(), { versionId })
+    const page = slipPage(room.db, printed.ok ? printed.value.slipId : '', room.now)
+    expect(page?.target).toEqual({ name: 'Chart 3' })
+    expect(page?.catalogue.versions).toMatchObject([
+      { id: versionId, settings: { fileColour: { kind: 'untouched' } }, profile: null },
+    ])
+    const plain = await room.slip({ versionId })
+    expect(slipPage(room.db, plain.id, room.now)).toMatchObject({
+      target: null,
+      catalogue: { versions: [{ settings: { fileColour: { kind: 'profile' } } }] },
+    })
   })
   it('once printed is done with, though it is a proof, and is in the log', async () => {
     const { room, print, made } = await withTarget()

@@ -11,7 +11,7 @@ import { action } from '@/server/door/door'
 import { filePath } from '@/server/files/files'
 import { statedIn } from '@/server/imaging/inspect'
 import { send } from '@/server/subjects/all'
-import { outsideTarget, targetFault, targetTitle, untouched } from '@/server/subjects/outside-target'
+import { asTarget, outsideTarget, targetFault, targetTitle } from '@/server/subjects/outside-target'
 import { slipSheets } from '@/server/subjects/slip-print'
 import { reachable } from './prints'
 import { revised } from './rows'
@@ -76,7 +76,7 @@ export const printTarget = action({
     if (!asked.ok) return asked
     const [print] = asked.value.prints
     if (!print) throw new Error('a print was asked and not answered')
-    const printable = untouched(print.printable)
+    const printable = asTarget(print.printable)
     const fault = targetFault(printable, own)
     if (fault) return bad({ code: 'rules', says: [fault] })
     const cannot = reachable(db, printable.facts.version.settings.queueId)

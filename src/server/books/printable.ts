@@ -13,11 +13,12 @@ import { type RecordedStop, type RunRecord, recordOf } from '@/core/slip/record'
 import { sayFinding } from '@/core/words/checks'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
-import { people, queues, targetPrints } from '@/server/db/schema'
+import { people, queues } from '@/server/db/schema'
 import { rollLeft } from '@/server/stores/papers'
 import { printingNow } from '@/server/stores/print-jobs'
 import { readRoom } from '@/server/stores/room'
 import { catalogue, picturesOf, readSlip, type Slip } from '@/server/stores/slips'
+import { heldByTarget, targetOfSlip } from '@/server/stores/targets'
 
 /** A print with everything there that printing it needs, and what it leads to. */
 export type Printable = {
@@ -62,10 +63,6 @@ function slipAsSeen(db: Db, asked: { readonly slipId: string; readonly revision:
   return ok(slip)
 }
 
-/** Whether a slip was made for an outside target: it is printed from there alone. */
-const isTargetSlip = (db: Db, slipId: string): boolean =>
-  db.select({ id: targetPrints.slipId }).from(targetPrints).where(eq(targetPrints.slipId, slipId)).get() !== undefined
-
 /** The asked prints of a slip, ready; or why one of them is not. Of what is being printed only a file can be had. */
 function printablesOf(
   db: Db,
@@ -74,13 +71,7 @@ function printablesOf(
   now: number,
   forFile: boolean,
 ): Result<readonly Printable[], Problem> {
-  if (isTargetSlip(db, slip.id))
-    return bad({
-      code: 'rules',
-      says: [
-        `Slip ${slip.number} holds an outside target, which goes out untouched. To print it again, go to Profiles and press Print at the target.`,
-      ],
-    })
+  if (targetOfSlip(db, slip.id)) return bad(heldByTarget(slip.number))
   const prints = printIds.map((id) => slip.body.prints.find((p) => p.id === id))
   const pictures = picturesOf(db, slip.body)
   const known = catalogue(

@@ -1,7 +1,7 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { presetVersions, profileSeals, queues, upkeep } from '@/server/db/schema'
+import { presetVersions, profileSeals, queues, targetPrints, upkeep } from '@/server/db/schema'
 
 /** The seals that each profile was made with, by its id, in the order in which they were said; who has none is not in it. */
 export const sealsOfProfiles = (db: Db): ReadonlyMap<string, readonly string[]> =>
@@ -28,7 +28,12 @@ export const staleProfiles = (db: Db): readonly StaleProfile[] =>
     const made = db
       .select({
         ...{ profileId: profileSeals.profileId, printerId: queues.printerId },
-        at: sql<number>`max(${profileSeals.at})`,
+        // a chart shows the printer as it was when it was printed, not when its profile came back
+        at: sql<number>`max(coalesce((
+          select max(${targetPrints.at}) from ${targetPrints}
+          inner join ${presetVersions} as printed on printed.id = ${targetPrints.versionId}
+          where printed.seal = ${profileSeals.seal} and ${targetPrints.at} <= ${profileSeals.at}
+        ), ${profileSeals.at}))`,
       })
       .from(profileSeals)
       .innerJoin(presetVersions, eq(presetVersions.seal, profileSeals.seal))

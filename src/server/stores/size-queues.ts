@@ -1,4 +1,4 @@
-import type { SizeQueue } from '@/core/sizes/verdict'
+import type { SizeQueue } from '@/core/printer/size-verdict'
 import type { Db } from '@/server/db/open'
 import { listPrinters } from './printers'
 

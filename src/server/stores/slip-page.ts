@@ -1,6 +1,7 @@
 import { desc, inArray, lt } from 'drizzle-orm'
 import { MOST_OFFERED } from '@/contract/people'
 import { readSlipBody } from '@/contract/slip'
+import { untouched } from '@/core/slip/untouched'
 import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
 import { presetVersions, queues, slips } from '@/server/db/schema'
@@ -12,6 +13,7 @@ import { newestVersions, readSettings, versionChoices } from './presets'
 import { printLines } from './print-jobs'
 import { readRoom } from './room'
 import { catalogue, picturesOf, readSlip } from './slips'
+import { targetOfSlip } from './targets'
 
 type Newer = { readonly versionId: string; readonly number: number; readonly changes: string }
 
@@ -72,15 +74,19 @@ export function slipPage(db: Db, id: string, now: number) {
   const room = readRoom(db)
   if (!slip || !room) return null
   const versionIds = slip.body.prints.flatMap((p) => p.versionId ?? [])
+  const target = targetOfSlip(db, id)
+  const known = catalogue(db, now, versionIds)
   return {
     slip: { id: slip.id, number: slip.number, state: slip.state, body: slip.body, revision: slip.revision },
     pictures: [...picturesOf(db, slip.body).values()].map((p) => ({
       ...{ id: p.id, name: p.name, width: p.width, height: p.height, grey: p.grey, bits: p.bits, profile: p.profile },
       ...{ colourNote: p.colourNote ?? null, colourAsks: p.colourAsks ?? false },
       ...{ profileSha: p.profileSha ?? null, profileClass: p.profileClass ?? null },
-      ...{ decoded: p.decoded, bytes: p.bytes, previewReady: p.previewSha !== null },
+      ...{ stated: p.stated ?? null, decoded: p.decoded, bytes: p.bytes, previewReady: p.previewSha !== null },
     })),
-    catalogue: catalogue(db, now, versionIds),
+    // what goes out of a target is what is shown of it
+    catalogue: target ? { ...known, versions: known.versions.map(untouched) } : known,
+    target,
     choices: versionChoices(db),
     people: somePeople(db, '', MOST_OFFERED, [slip.body.memberId]),
     runs: runsOfSlip(db, id).map((r) => ({

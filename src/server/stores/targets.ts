@@ -1,6 +1,7 @@
 import { asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import type { Attachment, PaperNote, Target, TargetVersion } from '@/contract/views/target'
 import { um } from '@/core/length/length'
+import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import {
   attachments,
@@ -106,3 +107,20 @@ export function targetVersions(db: Db): readonly TargetVersion[] {
     ]
   })
 }
+
+/** The outside target that a slip was made for, or null. */
+export const targetOfSlip = (db: Db, slipId: string): { readonly name: string } | null =>
+  db
+    .select({ name: outsideTargets.name })
+    .from(targetPrints)
+    .innerJoin(outsideTargets, eq(outsideTargets.id, targetPrints.targetId))
+    .where(eq(targetPrints.slipId, slipId))
+    .get() ?? null
+
+/** Why what holds an outside target is not printed, logged, saved or copied from its slip. */
+export const heldByTarget = (number: number): Problem => ({
+  code: 'rules',
+  says: [
+    `Slip ${number} holds an outside target, which goes out untouched. To print it again, go to Profiles and press Print at the target.`,
+  ],
+})

@@ -3,7 +3,7 @@ import { fromMm, um } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
 import type { Printable } from '@/server/books/printable'
 import { facts, VERSION } from '../../../test/slip-facts'
-import { targetFault, targetTitle, untouched } from './outside-target'
+import { asTarget, targetFault, targetTitle } from './outside-target'
 
 /** A print of a target as large as it is asked for, with the printer's colour off. */
 function printable(width: number, height: number, settings: Partial<typeof VERSION.settings> = {}): Printable {
@@ -43,7 +43,7 @@ describe('an outside target on its sheet', () => {
   })
   it('goes out untouched whatever its version converts to', () => {
     const fileColour = { kind: 'profile', profileId: 'x', intent: 'relative', blackPoint: true } as const
-    const { version } = untouched(printable(150, 200, { fileColour })).facts
+    const { version } = asTarget(printable(150, 200, { fileColour })).facts
     expect([version.settings.fileColour, version.profile]).toEqual([{ kind: 'untouched' }, null])
   })
   it('is called by its name and number of sheets', () => {

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Um } from '@/core/length/length'
 import { tradePair, writeLength } from '@/core/length/write'
+import { untouched } from '@/core/slip/untouched'
 import { countOf } from '@/core/words/count'
 import type { Printable } from '@/server/books/printable'
 import type { Db } from '@/server/db/open'
@@ -9,11 +10,10 @@ import { slipPrint } from './slip-print'
 import type { Subject } from './subject'
 
 /** A print whose numbers go out as they stand in the file, whatever its version converts to. */
-export const untouched = (printable: Printable): Printable => {
-  const { version } = printable.facts
-  const settings = { ...version.settings, fileColour: { kind: 'untouched' } as const }
-  return { ...printable, facts: { ...printable.facts, version: { ...version, settings, profile: null } } }
-}
+export const asTarget = (printable: Printable): Printable => ({
+  ...printable,
+  facts: { ...printable.facts, version: untouched(printable.facts.version) },
+})
 
 /** More than a rounding of micrometres. */
 const EXACT_UM = 10

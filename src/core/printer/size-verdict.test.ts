@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { sameEdges } from '@/core/sheet/sheet'
-import { heldRatio, type SizeQueue, twinOf, verdictsOn } from './verdict'
+import { heldRatio, type SizeQueue, twinOf, verdictsOn } from './size-verdict'
 
 type Limits = { readonly kind: 'stack' | 'sheet' | 'roll'; readonly w: [number, number]; readonly l: [number, number] }
 type Plan = {

@@ -1,7 +1,7 @@
 import type { LengthUnit, Um } from '@/core/length/length'
-import { type BorderlessClosed, borderlessClosed } from '@/core/printer/closed'
-import type { MediaSetting, QueueFeed } from '@/core/printer/facts'
-import { type FeedLimits, fitSize, type SizeFit } from './fit'
+import { type FeedLimits, fitSize, type SizeFit } from '@/core/sizes/fit'
+import { type BorderlessClosed, borderlessClosed } from './closed'
+import type { MediaSetting, QueueFeed } from './facts'
 
 /** What of a queue decides which sizes go through it. */
 export type SizeQueue = {

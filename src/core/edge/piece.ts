@@ -1,7 +1,7 @@
-import type { Accuracy } from '@/core/edge/tolerance'
-import { sizeTolerance } from '@/core/edge/tolerance'
 import { type Um, um } from '@/core/length/length'
 import type { FeedLimits } from '@/core/sizes/fit'
+import type { Accuracy } from './tolerance'
+import { sizeTolerance } from './tolerance'
 
 /** A piece that is cut by hand from a roll for a feed that takes sheets. Lengths um. */
 export type HandPiece = {
