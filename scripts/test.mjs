@@ -39,9 +39,10 @@ function systemTools() {
 async function step(name, work) {
   if (only && only !== name) return
   const began = Date.now()
+  const failed = totals.failed
   const ok = await work()
   if (ok !== null) totals[ok ? 'passed' : 'failed'] += 1
-  say(`${ok === false ? 'FAILED' : 'ok'}  ${name}, ${((Date.now() - began) / 1000).toFixed(0)} s`)
+  say(`${totals.failed > failed ? 'FAILED' : 'ok'}  ${name}, ${((Date.now() - began) / 1000).toFixed(0)} s`)
 }
 
 const bin = (path) => join(ROOT, 'node_modules', path)

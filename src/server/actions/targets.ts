@@ -34,7 +34,8 @@ export const addTarget = action({
       const at = (pixels: number): number => Math.round((pixels * UM_PER_INCH) / ppi)
       return ok({ widthUm: at(picture.width), heightUm: at(picture.height) })
     }
-    const stated = await statedIn(filePath(folder, picture.sha), picture)
+    // a file that is gone states nothing any more
+    const stated = await statedIn(filePath(folder, picture.sha), picture).catch(() => null)
     if (stated === null)
       return bad({
         code: 'input',

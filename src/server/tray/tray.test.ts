@@ -134,6 +134,7 @@ describe('at the simulated printers', () => {
     blackIn: null,
     sources: [],
     types: [],
+    ...{ copies: 1, faults: [], offline: false },
     inks: [],
   }
   async function standIn(answer: unknown, status = 200): Promise<{ readonly asked: string[]; readonly port: number }> {

@@ -49,13 +49,14 @@ export function SheetFields(props: {
   const offered = catalogue.sizes.filter((s) => !s.retired || s.id === named)
   const here = offered.filter((s) => onShelf(s))
   const others = offered.filter((s) => !onShelf(s))
-  const advice = crop ? adviseSizes(crop, here.length > 0 ? here : offered).slice(0, 3) : []
   const longest =
     version && version.mediaSetting.longest !== null
       ? { mediaSetting: version.mediaSetting.name, um: version.mediaSetting.longest }
       : null
   const closed = (s: Size): boolean =>
     version !== null && fitSize(s.short, s.long, version.feed, longest).problems.length > 0
+  const open = (list: readonly Size[]): readonly Size[] => list.filter((s) => !closed(s))
+  const advice = crop ? adviseSizes(crop, open(here).length > 0 ? open(here) : open(offered)).slice(0, 3) : []
   const item = (s: Size) => ({ value: s.id, label: `${label(s, unit, onShelf(s))}${closed(s) ? ' (closed)' : ''}` })
   const chosen = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
   const newer = chosen ? newerSize(catalogue.sizes, chosen.id) : null
