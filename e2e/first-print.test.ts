@@ -232,7 +232,7 @@ describe('what bad input gets', () => {
       ['1e9 mm', /not a length/],
       ['abc', /“abc” is not a length/],
     ] as const) {
-      const input = await page.waitForSelector('input[aria-label="One edge"]')
+      const input = await page.waitForSelector('input[aria-label="Width, across the feed"]')
       await input?.click({ count: 3 })
       await input?.type(text)
       await page.keyboard.press('Tab')

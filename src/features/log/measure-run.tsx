@@ -49,7 +49,7 @@ export function Measured(props: {
               {measured.held.map((h) => (
                 <tr key={h.name}>
                   <th scope="row">{DISTANCE_WORDS[h.name]}</th>
-                  <td>
+                  <td className="whole">
                     {lengthNumber(h.promised, unit)} ± {lengthNumber(h.tolerance, unit)}
                   </td>
                   <td className="strong">{lengthNumber(h.measured, unit)}</td>

@@ -26,17 +26,20 @@ export function HandPiece(props: {
   readonly version: VersionFacts
   readonly accuracy: SheetOutcome['accuracy']
   readonly margins: Edges
+  /** long edge by short edge of what is printed */
+  readonly ratio: number
   readonly onPiece: (patch: PlainPatch) => void
   readonly onDone: () => void
 }) {
-  const { rolls, version, accuracy, margins, onPiece, onDone } = props
+  const { rolls, version, accuracy, margins, ratio, onPiece, onDone } = props
   const { unit } = useWays()
   const { feed } = version
   const opened = rolls.flatMap((stock) => stock.rolls.map((roll) => ({ ...roll, width: stock.width })))
   const [rollId, setRollId] = useState(opened[0]?.id ?? null)
   const roll = opened.find((r) => r.id === rollId) ?? null
-  const [width, setWidth] = useState<Um>(um(Math.min(roll?.width ?? 0, feed.maxWidth)))
-  const [length, setLength] = useState<Um>(um(Math.max(roll?.width ?? 0, feed.minLength)))
+  const across = Math.min(roll?.width ?? 0, feed.maxWidth)
+  const [width, setWidth] = useState<Um>(um(across))
+  const [length, setLength] = useState<Um>(um(Math.max(Math.ceil((across * ratio) / 1000) * 1000, feed.minLength)))
   const [says, setSays] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
   if (!roll)
@@ -69,7 +72,7 @@ export function HandPiece(props: {
         onChange={setRollId}
       />
       <div className={css.row}>
-        <LengthField label="Width, across the feed" value={width} min={10_000} onChange={setWidth} />
+        <LengthField first label="Width, across the feed" value={width} min={10_000} onChange={setWidth} />
         <LengthField label="Length of the print" value={length} min={10_000} onChange={setLength} />
       </div>
       {problems.map((p) => (
@@ -119,7 +122,7 @@ function PieceDrawing(props: { readonly rollWidth: Um; readonly width: Um; reado
     number,
     number,
   ]
-  const px = (cut * 1.3 + 60) / 420
+  const px = Math.max((cut * 1.25) / 400, roll / 170)
   return (
     <svg
       viewBox={`${-30 * px} ${-16 * px} ${cut * 1.25 + 60 * px} ${roll + 56 * px}`}
@@ -142,12 +145,14 @@ function PieceDrawing(props: { readonly rollWidth: Um; readonly width: Um; reado
         unit={unit}
         px={px}
       />
-      <Dimension
-        {...{ x1: 0, x2: trim, y1: roll + 14 * px, y2: roll + 14 * px }}
-        length={props.trimAt}
-        unit={unit}
-        px={px}
-      />
+      {props.trimAt < props.cut ? (
+        <Dimension
+          {...{ x1: 0, x2: trim, y1: roll + 14 * px, y2: roll + 14 * px }}
+          length={props.trimAt}
+          unit={unit}
+          px={px}
+        />
+      ) : null}
     </svg>
   )
 }

@@ -1,3 +1,4 @@
+import type { LengthUnit } from '@/core/length/length'
 import { lengthNumber, writeNumber } from '@/core/length/write'
 import { centringWays } from '@/core/sheet/centring'
 import { EDGE_NAMES, type Edges, type FedSheet } from '@/core/sheet/sheet'
@@ -5,6 +6,10 @@ import { useWays } from '@/ui/unit/unit'
 import css from './centring-table.module.css'
 
 const NAMES = { area: 'area', true: 'true centre', even: 'even' } as const
+
+/** The sides that get wider, and by how much. */
+const sides = (wider: Edges, unit: LengthUnit): string[] =>
+  EDGE_NAMES.filter((e) => wider[e] > 0).map((e) => `${e} ${lengthNumber(wider[e], unit)}`)
 
 /** What each centring comes to on a sheet, side by side: margins, what is left, what it costs. */
 export function CentringTable({ sheet, margins }: { readonly sheet: FedSheet; readonly margins: Edges }) {
@@ -28,7 +33,11 @@ export function CentringTable({ sheet, margins }: { readonly sheet: FedSheet; re
             <td>
               {lengthNumber(w.frame.w, unit)} × {lengthNumber(w.frame.h, unit)}
             </td>
-            <td>{w.givenUp.percent < 0.05 ? 'nothing' : `${writeNumber(w.givenUp.percent, 1)} %`}</td>
+            <td>
+              {w.givenUp.percent < 0.05
+                ? 'nothing'
+                : [`${writeNumber(w.givenUp.percent, 1)} %`, ...sides(w.givenUp.edges, unit)].join(', ')}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -89,22 +89,25 @@ export function SheetFields(props: {
       ) : null}
       {problem ? <WayOut print={props.print} want={null} onTake={props.onWay} /> : null}
       {version && rolls.length > 0 ? (
-        <FormButton
-          label="Cut a piece by hand"
-          title={`A piece of ${version.paper.name} for the ${version.feed.name}`}
-          wide
-        >
-          {(close) => (
-            <HandPiece
-              rolls={rolls}
-              version={version}
-              accuracy={props.laidOn?.accuracy ?? declaredAccuracy(version)}
-              margins={props.laidOn?.margins ?? declaredMargins(version.queueFeed, version.feed.maxWidth)}
-              onPiece={props.onPiece}
-              onDone={close}
-            />
-          )}
-        </FormButton>
+        <div>
+          <FormButton
+            label="Cut a piece by hand"
+            title={`A piece of ${version.paper.name} for the ${version.feed.name}`}
+            wide
+          >
+            {(close) => (
+              <HandPiece
+                rolls={rolls}
+                version={version}
+                accuracy={props.laidOn?.accuracy ?? declaredAccuracy(version)}
+                margins={props.laidOn?.margins ?? declaredMargins(version.queueFeed, version.feed.maxWidth)}
+                ratio={crop ? Math.max(crop.w, crop.h) / Math.min(crop.w, crop.h) : 1}
+                onPiece={props.onPiece}
+                onDone={close}
+              />
+            )}
+          </FormButton>
+        </div>
       ) : null}
       {advice.length > 0 ? (
         <p className="soft small">
