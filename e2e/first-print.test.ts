@@ -67,14 +67,18 @@ describe('from a picture to a saved file and a logged run', () => {
     await says(page, 'sprays up to 2.9 mm past the edge')
     await click(page, 'section[aria-label=Placing] button')
     await press(page, 'Exact', 'radio')
-    const size = await page.waitForSelector('section[aria-label=Placing] input')
+    const size = await page.waitForSelector('section[aria-label=Placing] input[aria-label=Size]')
     await size?.click({ count: 3 })
     await size?.type('180 mm')
     await page.keyboard.press('Enter')
     await says(page, 'Exact size, 180.0 × 240.0 mm')
     // the background process made the larger picture, and the news brought it here
     await page.waitForSelector('image[href$="/preview"]')
-    const table = await page.evaluate(() => document.querySelector('table')?.innerText.replace(/\s+/g, ' '))
+    const table = await page.evaluate(() =>
+      [...document.querySelectorAll('table')]
+        .find((t) => t.caption?.innerText.startsWith('Asked, sent'))
+        ?.innerText.replace(/\s+/g, ' '),
+    )
     expect(table).toContain('Width 180.0 176.0 180.0 ± 0.7')
     expect(table).toContain('Left / right 38.5 / 38.5')
     await press(page, 'Save file')
