@@ -48,7 +48,9 @@ export function Measured(props: {
             <tbody>
               {measured.held.map((h) => (
                 <tr key={h.name}>
-                  <th scope="row">{DISTANCE_WORDS[h.name]}</th>
+                  <th scope="row" className="wraps">
+                    {DISTANCE_WORDS[h.name]}
+                  </th>
                   <td className="whole">
                     {lengthNumber(h.promised, unit)} ± {lengthNumber(h.tolerance, unit)}
                   </td>

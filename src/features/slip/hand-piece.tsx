@@ -145,6 +145,7 @@ function PieceDrawing(props: { readonly rollWidth: Um; readonly width: Um; reado
         unit={unit}
         px={px}
       />
+      <Dimension {...{ x1: -14 * px, x2: -14 * px, y1: 0, y2: w }} length={props.width} unit={unit} px={px} />
       {props.trimAt < props.cut ? (
         <Dimension
           {...{ x1: 0, x2: trim, y1: roll + 14 * px, y2: roll + 14 * px }}
