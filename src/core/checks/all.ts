@@ -1,7 +1,7 @@
 import type { PrintFacts } from '@/core/slip/facts'
 import type { PrintOutcome } from '@/core/slip/outcome'
 import { insideArea } from './area'
-import { borderlessPossible, enlargementKnown, noSliver } from './borderless'
+import { borderlessPossible, enlargementKnown, noSliver, rowSpans } from './borderless'
 import type { Answer, Check, Finding, Level } from './check'
 import { inksHeld, versionAllowed } from './closed'
 import { blackInkHeld, colourDescribed, convertedOnce, profilePresent } from './colour'
@@ -33,6 +33,7 @@ export const CHECKS: readonly Check[] = [
   insideArea,
   enlargementKnown,
   noSliver,
+  rowSpans,
   edgeMeasured,
   resolutionEnough,
   paperLoaded,

@@ -51,6 +51,7 @@ export type Found =
   | { readonly code: 'borderless_closed'; readonly feed: string; readonly why: BorderlessClosed }
   | { readonly code: 'borderless_not_in_preset'; readonly preset: string }
   | { readonly code: 'edges_covered' }
+  | { readonly code: 'row_drifts'; readonly first: number; readonly last: number; readonly byUm: Um }
   | { readonly code: 'sliver'; readonly edge: EdgeName; readonly byUm: Um; readonly others: number }
   | { readonly code: 'size_as_fed' }
   | { readonly code: 'size_turned'; readonly widthUm: Um; readonly lengthUm: Um }

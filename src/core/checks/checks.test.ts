@@ -315,6 +315,14 @@ const CASES: readonly Case[] = [
     says: /white line of up to 0.5 mm may show at the lead edge, and at one more edge/,
   },
   {
+    name: 'a print that spans the width and drifts',
+    check: 'row',
+    body: { edge: 'borderless', placing: { mode: 'fill' } },
+    rest: { version: { ...VERSION, queueFeed: { ...VERSION.queueFeed, driftAcross: um(3400) } } },
+    level: 'caution',
+    says: /lose up to 0.5 mm at one side and leave as much white at the other/,
+  },
+  {
     name: 'no sliver',
     check: 'sliver',
     body: { edge: 'borderless', placing: { mode: 'fill' } },
@@ -734,6 +742,34 @@ describe('what is missing of a sheet with several pictures', () => {
     expect(run(PICTURE, null)).toEqual(missing)
     expect(run(null, PICTURE)).toEqual(missing)
     expect(run(PICTURE, PICTURE)).toBeNull()
+  })
+})
+
+describe('a row of pictures that spans a borderless width', () => {
+  const version = { ...VERSION, queueFeed: { ...VERSION.queueFeed, driftAcross: um(3400) } }
+  const whole = { ...firstPiece(FACTS.print), placing: { mode: 'exact', by: { edge: 'width', um: fromMm(120) } } }
+  /** three pictures at these anchors across, in this order */
+  const says = (...across: readonly number[]): readonly string[] => {
+    const pieces = across.map((x, i) => ({ ...whole, id: `piece${i}`, anchor: { x, y: 0.5 } }) as typeof whole)
+    const row = {
+      ...facts({ edge: 'borderless' }, { version }),
+      print: { ...FACTS.print, edge: 'borderless' as const, pieces } as typeof FACTS.print,
+      pictures: across.map(() => PICTURE),
+    }
+    const found = runChecks(row, outcomeOf(row)).filter((f) => f.check === 'row' || f.check === 'sliver')
+    return found.filter((f) => f.level !== 'fine').map((f) => sayFinding(f, 'mm'))
+  }
+  it('names its first and its last, whatever their order; the others, and no single edge, are not named', () => {
+    expect(says(0, 0.5, 1)).toEqual([
+      expect.stringMatching(/^Picture 1, the first of the row, and picture 3, its last/),
+    ])
+    expect(says(0.5, 1, 0)).toEqual([
+      expect.stringMatching(/^Picture 3, the first of the row, and picture 2, its last/),
+    ])
+  })
+  it('that leaves a side free is no row: the edge that it reaches may show white', () => {
+    expect(says(0, 0.5)).toEqual([expect.stringMatching(/white line of up to 0.5 mm may show at the left edge/)])
+    expect(says(0.5)).toEqual([])
   })
 })
 

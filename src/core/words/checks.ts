@@ -99,6 +99,12 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'Overspray covers the drift at every edge that the picture reaches.'
     case 'sliver':
       return `A white line of up to ${writeLength(f.byUm, unit)} may show at the ${EDGE_WORDS[f.edge]}${andOthers(f.others)}: the sheet drifts further than the printer sprays.`
+    case 'row_drifts': {
+      const by = writeLength(f.byUm, unit)
+      return f.first === f.last
+        ? `The print may lose up to ${by} at one side and leave as much white at the other: it spans the width, and the sheet drifts further than the printer sprays.`
+        : `Picture ${f.first}, the first of the row, and picture ${f.last}, its last: one may lose up to ${by}, the other leaves as much white at its side. The row spans the width, and the sheet drifts further than the printer sprays.`
+    }
     case 'size_as_fed':
       return 'The sheet goes in short edge first.'
     case 'size_turned':

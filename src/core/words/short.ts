@@ -7,6 +7,7 @@ export const SHORT: Readonly<Record<string, string>> = {
   area: 'cut by the margins',
   borderless: 'not borderless here',
   sliver: 'white may show',
+  row: 'white at one side',
   enlargement: 'enlarged',
   inks: 'other inks',
   gate: 'preset closed',
