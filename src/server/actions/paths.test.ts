@@ -189,6 +189,29 @@ describe('the path of a new paper', () => {
     expect(view().version?.id).toBe(kept)
     expect(step('version')?.found?.says).not.toMatch(/Newer/)
   })
+  it('retires what was only tried, once somebody saw what that closes; where nothing was kept it retires nothing', async () => {
+    const { room, id, trial, proofs, view } = await onPath()
+    const tidy = (knowing: { readonly knowing?: string } = {}) =>
+      room.act(ACTIONS['path.tidy'], Object.assign({ id, revision: view().revision }, knowing))
+    const retired = () => room.one('select count(*) from presets where retired_at is not null')
+    const made = await proofs()
+    if (!made.ok) throw new Error(JSON.stringify(made.problem))
+    expect(await tidy()).toMatchObject({
+      problem: { code: 'rules', says: [expect.stringMatching(/^No media setting was kept/)] },
+    })
+    await trial('kept')
+    // what was kept stays, and there is nothing else
+    expect(await tidy()).toMatchObject({ ok: true, value: { retired: 0 } })
+    expect(retired()).toBe(0)
+    // as if another setting had been kept
+    room.db.$client.exec("update trials set media_setting_id = 'another'")
+    const asked = await tidy()
+    if (asked.ok || asked.problem.code !== 'asks') throw new Error(`it was not asked: ${JSON.stringify(asked)}`)
+    expect(asked.problem.uses).toEqual([expect.stringMatching(/Slip \d+ holds it\.$/)])
+    expect(retired()).toBe(0)
+    expect(await tidy({ knowing: asked.problem.key })).toMatchObject({ ok: true, value: { retired: 1 } })
+    expect(retired()).toBe(1)
+  })
   it('its card counts once it was read back at the printer with nothing found otherwise', async () => {
     const { room, step, trial, proofs, view } = await onPath()
     await proofs()
