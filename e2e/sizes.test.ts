@@ -121,6 +121,38 @@ describe('a size of the room’s own', () => {
   }, 60_000)
 })
 
+describe('two at one size', () => {
+  it('the second is shown what the first made of it, keeps what was typed, and saves over it when it is meant', async () => {
+    const width = '[role=dialog] input[aria-label="Width, across the feed"]'
+    const at = one<string>('select id from sizes where name = ? and replaced_by_id is null', CARD)
+    const open = async (): Promise<Page> => {
+      const page = await visit.open(`/sizes?size=${at}`)
+      await press(page, 'Edit')
+      await page.waitForSelector('[role=dialog] input')
+      return page
+    }
+    const type = async (page: Page, length: string): Promise<void> => {
+      await page.bringToFront()
+      await click(page, width, 3)
+      await page.keyboard.type(length)
+      await page.keyboard.press('Tab')
+    }
+    const [first, second] = [await open(), await open()]
+    await type(second, '97 mm')
+    await type(first, '96 mm')
+    await press(first, 'Save')
+    await says(first, `${CARD} is saved.`)
+    await second.bringToFront()
+    await press(second, 'Save')
+    await says(second, 'Somebody else changed this meanwhile, and nothing was overwritten.')
+    await says(second, /There now: 96 mm/)
+    expect(await second.$eval(width, (i) => (i as HTMLInputElement).value)).toBe('97')
+    await press(second, 'Save')
+    await says(second, `${CARD} is saved.`)
+    expect(one<number>('select short_um from sizes where name = ? and replaced_by_id is null', CARD)).toBe(97_000)
+  }, 60_000)
+})
+
 describe('what is in a printer, and what goes wrong there', () => {
   it('another paper than noted is told before a sheet is wasted; somebody looks and says which', async () => {
     const slip = slipOfCards()

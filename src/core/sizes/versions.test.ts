@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { newerSize, ofEveryVersion } from './versions'
+import { newerSize, ofEveryVersion, versionsOf } from './versions'
 
 const SIZES = [{ id: 'a', replacedBy: 'b' }, { id: 'b', replacedBy: 'c' }, { id: 'c' }, { id: 'other' }]
 const rule = (...ids: string[]) => ({
@@ -37,5 +37,19 @@ describe('versions of a size', () => {
     expect(ofEveryVersion([rule('a')], SIZES)[0]?.then).toEqual({ option: 'edge', in: ['margins'] })
     const rules = [rule('a')]
     expect(ofEveryVersion(rules, [{ id: 'a' }])).toBe(rules)
+  })
+})
+
+describe('the versions of a size up to this one', () => {
+  const known = [{ id: 'c' }, { id: 'a', replacedBy: 'b' }, { id: 'b', replacedBy: 'c' }, { id: 'x', replacedBy: 'y' }]
+  it('stand the oldest first, and a ring of them has an end', () => {
+    expect(versionsOf(known, 'c')).toEqual(['a', 'b', 'c'])
+    expect(versionsOf(known, 'b')).toEqual(['a', 'b'])
+    expect(versionsOf(known, 'gone')).toEqual(['gone'])
+    const ring = [
+      { id: 'a', replacedBy: 'b' },
+      { id: 'b', replacedBy: 'a' },
+    ]
+    expect(versionsOf(ring, 'a')).toEqual(['b', 'a'])
   })
 })

@@ -19,6 +19,20 @@ export function newerSize<S extends Versioned>(sizes: readonly S[], id: string):
 }
 
 /**
+ * The ids of a size's versions up to this one, the oldest first: the first of them names the size through every change.
+ * @example versionsOf([{ id: 'a', replacedBy: 'b' }, { id: 'b' }], 'b') // ['a', 'b']
+ */
+export function versionsOf(sizes: readonly Versioned[], id: string): readonly string[] {
+  const known = [id]
+  for (let i = 0; i < sizes.length; i++) {
+    const before = sizes.find((s) => s.replacedBy === known[0] && !known.includes(s.id))
+    if (!before) break
+    known.unshift(before.id)
+  }
+  return known
+}
+
+/**
  * Rules with every version of each size that they name: what is said of a size holds for open slips that keep an older
  * version of it too.
  * @example ofEveryVersion([{ id: 'r', when: [], then: { option: 'size', in: ['a'] }, because: 'x' }], [{ id: 'a', replacedBy: 'b' }, { id: 'b' }])[0].then.in // ['a', 'b']

@@ -16,7 +16,11 @@ import { SizeForm } from './size-form'
 import css from './sizes.module.css'
 import { Verdicts } from './verdicts'
 
-export type SizeRow = Size & { readonly revision: number | null }
+export type SizeRow = Size & {
+  readonly revision: number | null
+  /** ids of its versions, the oldest first; the last is its own */
+  readonly versions: readonly string[]
+}
 
 /** One size: to scale, under which names it is known, and what takes it. */
 export function SizeSeen(props: {
@@ -24,9 +28,11 @@ export function SizeSeen(props: {
   readonly sizes: readonly SizeRow[]
   readonly queues: readonly SizeQueue[]
   readonly words: readonly DialogWords[]
+  /** it is no longer offered: shown until something else is chosen, so that nothing that is typed is lost */
+  readonly gone: boolean
   readonly onChosen: (id: string) => void
 }) {
-  const { size, sizes, queues, words, onChosen } = props
+  const { size, sizes, queues, words, gone, onChosen } = props
   const { unit } = useWays()
   const { act } = useDo()
   const { revision } = size
@@ -35,6 +41,9 @@ export function SizeSeen(props: {
   return (
     <section className={css.seen} aria-label={size.name}>
       <h2>{size.name}</h2>
+      {gone ? (
+        <p className="level-caution">It is no longer offered; under Room, Removed things, it can be put back.</p>
+      ) : null}
       <p className={css.says}>
         {tradePair(size.short, size.long, unit)}
         {size.standardName ? `, in the standard ${size.standardName}` : ''}
@@ -65,16 +74,18 @@ export function SizeSeen(props: {
                 />
               )}
             </FormButton>
-            <RowMenu
-              of={size.name}
-              text="More"
-              acts={[
-                {
-                  ...{ label: 'Retire', away: true },
-                  act: () => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`),
-                },
-              ]}
-            />
+            {gone ? null : (
+              <RowMenu
+                of={size.name}
+                text="More"
+                acts={[
+                  {
+                    ...{ label: 'Retire', away: true },
+                    act: () => void act('size.retire', { id: size.id, revision }, `${size.name} is no longer offered.`),
+                  },
+                ]}
+              />
+            )}
           </>
         )}
       </div>

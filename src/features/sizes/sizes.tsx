@@ -2,7 +2,7 @@
 
 import { Select } from '@mantine/core'
 import { usePathname, useRouter, useSearchParams } from 'next/navigation'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { DialogWords } from '@/contract/views/sizes'
 import { um } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
@@ -41,7 +41,15 @@ export function Sizes(props: {
   )
   const shown = printerId === null ? found : found.filter((s) => verdictsOn(s, asked).some((v) => v.taken))
   const hidden = found.length - shown.length
-  const seen = sizes.find((s) => s.id === named) ?? shown[0] ?? null
+  const last = useRef<SizeRow | null>(null)
+  const listed = sizes.find((s) => named !== null && s.versions.includes(named)) ?? null
+  // what was looked at stays, when somebody else retires it meanwhile: a dialog of it may be open
+  const gone = last.current !== null && !sizes.some((s) => s.versions[0] === last.current?.versions[0])
+  const held = gone && (named === null || last.current?.versions.includes(named)) ? last.current : null
+  const seen = listed ?? held ?? shown[0] ?? null
+  useEffect(() => {
+    last.current = seen
+  }, [seen])
   const families = [...SIZE_FAMILIES].sort((a, b) => (a === 'Custom' ? -1 : b === 'Custom' ? 1 : 0))
   return (
     <>
@@ -119,7 +127,12 @@ export function Sizes(props: {
           })}
         </div>
         {seen ? (
-          <SizeSeen key={seen.id} size={seen} sizes={sizes} queues={queues} words={words} onChosen={choose} />
+          <SizeSeen
+            key={seen.versions[0]}
+            {...{ size: seen, sizes, queues, words }}
+            gone={seen === held}
+            onChosen={choose}
+          />
         ) : null}
       </div>
     </>

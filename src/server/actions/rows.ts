@@ -7,7 +7,7 @@ import type { Db } from '@/server/db/open'
 type Revised = SQLiteTable & { readonly id: SQLiteColumn; readonly revision: SQLiteColumn }
 
 /** A row by the names of an input: a length's column also says its unit. */
-const asTyped = (row: Record<string, unknown>): Record<string, unknown> =>
+export const asTyped = (row: Record<string, unknown>): Record<string, unknown> =>
   Object.fromEntries(Object.entries(row).map(([key, value]) => [key.replace(/Um$/, ''), value]))
 
 /**

@@ -40,7 +40,7 @@ describe('a size that is changed', () => {
   it('in its edges is a new version: open slips keep theirs, say so, and can move', async () => {
     const { room, id, slip, facts, findings } = await withCard()
     const next = await room.must(ACTIONS['size.edit'], { ...CARD, id, revision: 1, long: 140_000 })
-    expect(next).toEqual({ id: expect.not.stringMatching(id), revision: 1, kept: 1 })
+    expect(next).toEqual({ id: expect.not.stringMatching(id), revision: 2, kept: 1 })
     expect(listCustomSizes(room.db).map((s) => [s.id, s.long])).toEqual([[next.id, 140_000]])
     expect(facts().size).toMatchObject({ long: 130_000, newer: { long: 140_000 } })
     expect(findings()).toMatchObject([
@@ -53,19 +53,28 @@ describe('a size that is changed', () => {
     expect(findings()).toMatchObject([{ level: 'fine' }])
     expect(outcomeOf(facts()).sheet?.sheet.length).toBe(140_000)
   })
-  it('its older version is edited no more, is no removed thing, and cannot be put back', async () => {
+  it('its older version is edited no more: the newest is shown to who saw another; it is no removed thing', async () => {
     const { room, id } = await withCard()
-    await room.must(ACTIONS['size.edit'], { ...CARD, id, revision: 1, long: 140_000 })
-    expect(await room.act(ACTIONS['size.edit'], { ...CARD, id, revision: 2, long: 150_000 })).toMatchObject({
-      problem: { code: 'rules' },
+    const next = await room.must(ACTIONS['size.edit'], { ...CARD, id, revision: 1, long: 140_000 })
+    const over = () => room.act(ACTIONS['size.edit'], { ...CARD, id, revision: 1, long: 150_000 })
+    expect(await over()).toMatchObject({
+      problem: { code: 'stale', yours: 1, now: 2, current: { id: next.id, long: 140_000, short: 92_000 } },
+    })
+    const last = await room.must(ACTIONS['size.edit'], { ...CARD, id: next.id, revision: 2, long: 145_000 })
+    expect(await over()).toMatchObject({ problem: { code: 'stale', now: 3, current: { id: last.id, long: 145_000 } } })
+    await room.must(ACTIONS['size.retire'], { id: last.id, revision: 3 })
+    const says = [expect.stringMatching(/^Card is no longer offered\. Put it back first/)]
+    expect(await over()).toMatchObject({ problem: { code: 'rules', says } })
+    expect(await room.act(ACTIONS['size.edit'], { ...CARD, id: last.id, revision: 4 })).toMatchObject({
+      problem: { code: 'rules', says },
     })
     expect(await room.act(ACTIONS['size.restore'], { id, revision: 2 })).toMatchObject({ problem: { code: 'rules' } })
-    expect(removedThings(room.db).filter((r) => r.kind === 'size')).toEqual([])
+    expect(removedThings(room.db).filter((r) => r.kind === 'size')).toMatchObject([{ id: last.id }])
   })
   it('whose newest version is no longer offered stops a slip, as any', async () => {
     const { room, id, findings } = await withCard()
     const next = await room.must(ACTIONS['size.edit'], { ...CARD, id, revision: 1, long: 140_000 })
-    await room.must(ACTIONS['size.retire'], { id: next.id, revision: 1 })
+    await room.must(ACTIONS['size.retire'], { id: next.id, revision: 2 })
     expect(findings()).toMatchObject([{ level: 'stop', code: 'size_retired' }])
   })
 })

@@ -16,7 +16,7 @@ import { parsed } from '@/server/stores/parse'
 import { readRoom } from '@/server/stores/room'
 import { dialogSizeNames } from '@/server/stores/size-queues'
 import { everySize, listSizes } from '@/server/stores/sizes'
-import { revise, revised } from './rows'
+import { asTyped, revise, revised } from './rows'
 
 type Fields = { readonly name: string; readonly short: Um; readonly long: Um; readonly unit: LengthUnit }
 
@@ -92,6 +92,16 @@ export const addSize = action({
   },
 })
 
+const offeredNoMore = (name: string): Problem => ({
+  ...{ code: 'rules', says: [`${name} is no longer offered. Put it back first, under Room, Removed things.`] },
+})
+
+/** The last of the versions that came after this one. */
+function newestVersion(db: Db, of: typeof sizes.$inferSelect): typeof sizes.$inferSelect {
+  const next = of.replacedById === null ? null : db.select().from(sizes).where(eq(sizes.id, of.replacedById)).get()
+  return next ? newestVersion(db, next) : of
+}
+
 /**
  * A size by another name stays the size it is. One with other edges is a new version of it: open slips keep the version
  * that they name, and can be moved to the new one.
@@ -110,8 +120,15 @@ export const editSize = action({
   commit(input, { db, now }) {
     const before = db.select().from(sizes).where(eq(sizes.id, input.id)).get()
     if (!before) return bad({ code: 'not_found', what: 'This size' })
-    if (before.replacedById !== null)
-      return bad({ code: 'rules', says: [`${before.name} was changed meanwhile. Edit its newest version.`] })
+    if (before.replacedById !== null) {
+      const newest = newestVersion(db, before)
+      if (newest.retiredAt !== null) return bad(offeredNoMore(newest.name))
+      return bad({
+        ...{ code: 'stale', what: 'This size', yours: input.revision },
+        ...{ now: newest.revision, current: asTyped(newest) },
+      })
+    }
+    if (before.retiredAt !== null) return bad(offeredNoMore(before.name))
     const problem = refused(db, input, input.id)
     if (problem) return bad(problem)
     const next = row(input)
@@ -128,12 +145,13 @@ export const editSize = action({
     if (!saved.ok) return saved
     if (!same)
       db.insert(sizes)
-        .values({ id, ...next })
+        // counted on, so that who saw an older version is told by its revision too
+        .values({ id, ...next, revision: saved.value.revision })
         .run()
     renameInDialogs(db, before.name, next.name)
     const kept = same ? [] : slipsOfSize(db, before.id)
     return ok({
-      value: { id, revision: same ? saved.value.revision : 1, kept: kept.length },
+      value: { id, revision: saved.value.revision, kept: kept.length },
       subject: id,
       data: same ? {} : { replaces: before.id, from: [before.shortUm, before.longUm] },
     })
