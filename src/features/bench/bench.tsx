@@ -216,7 +216,7 @@ function LoadFacts({ load }: { readonly load: Lane['printer']['loads'][number] }
         <span className="soft">
           {load.kind === 'roll'
             ? `${writeNumber(load.left / 1e6, 1)} m of ${writeNumber(load.length / 1e6, 0)} m`
-            : `${load.left} sheets`}
+            : countOf(load.left, 'sheet')}
           , {load.feedName}
         </span>
         {load.kind === 'roll' ? (

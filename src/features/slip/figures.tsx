@@ -6,6 +6,7 @@ import { ASSUMED } from '@/core/edge/tolerance'
 import { lengthNumber } from '@/core/length/write'
 import type { PieceOutcome } from '@/core/slip/outcome'
 import type { SheetOutcome } from '@/core/slip/sheet-outcome'
+import { countOf } from '@/core/words/count'
 import { FiguresTable } from '@/ui/drawing/figures-table'
 import { sayDay } from '@/ui/parts/dates'
 import { useWays } from '@/ui/unit/unit'
@@ -29,7 +30,7 @@ export const Figures = memo(function Figures({
       {sheet.pool
         ? sheet.pool.alone
           ? '; its drift alone, which other measured sheets of this feed contradict'
-          : `; its drift by ${sheet.pool.sheets} measured sheets of this feed`
+          : `; its drift by ${countOf(sheet.pool.sheets, 'measured sheet')} of this feed`
         : ''}
     </>
   ) : (

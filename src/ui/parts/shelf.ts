@@ -2,6 +2,7 @@ import type { ShelfItem } from '@/contract/shelf'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { writeNumber } from '@/core/length/write'
 import type { Surface } from '@/core/printer/facts'
+import { countOf } from '@/core/words/count'
 import { sayForm } from '@/core/words/paper-form'
 
 /** One thing that can be put into a feed: a stock of sheets, or one opened roll. */
@@ -25,6 +26,6 @@ export function shelfPicks(shelf: readonly ShelfItem[], unit: LengthUnit): reado
           ...{ stockId, rollId: r.id, kind, width, length, surface },
           label: `${name} ${r.number}, ${writeNumber(r.left / 1e6, 1)} m left`,
         }))
-      : [{ ...{ stockId, rollId: null, kind, width, length, surface }, label: `${name}, ${s.count} sheets` }]
+      : [{ ...{ stockId, rollId: null, kind, width, length, surface }, label: `${name}, ${countOf(s.count, 'sheet')}` }]
   })
 }

@@ -15,6 +15,7 @@ import type { PlainPatch, PrintBody, SheetChoice } from '@/core/slip/body'
 import type { Catalogue, StockOnShelf } from '@/core/slip/catalogue'
 import type { VersionFacts } from '@/core/slip/facts'
 import { declaredAccuracy, type SheetOutcome } from '@/core/slip/sheet-outcome'
+import { countOf } from '@/core/words/count'
 import { LengthField } from '@/ui/fields/length-field'
 import { Choices } from '@/ui/parts/choices'
 import { FormButton } from '@/ui/parts/panel'
@@ -146,7 +147,7 @@ function meant(
 
 const label = (s: Size, unit: LengthUnit, stock: StockOnShelf | undefined): string => {
   const dimensions = /\d\s*×/.test(s.name) && s.unit === unit ? '' : `, ${tradePair(s.short, s.long, unit)}`
-  return `${s.name}${dimensions}${stock ? `, ${stock.count} sheets` : ''}`
+  return `${s.name}${dimensions}${stock ? `, ${countOf(stock.count, 'sheet')}` : ''}`
 }
 
 function RollFields(props: {
