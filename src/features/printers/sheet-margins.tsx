@@ -16,6 +16,12 @@ import { useWays } from '@/ui/unit/unit'
 
 export type NamedSize = { readonly id: string; readonly name: string; readonly short: Um; readonly long: Um }
 
+/** The largest size that goes through a feed: what to begin with. */
+const largestOn = (feed: Feed, sizes: readonly NamedSize[]): NamedSize | null =>
+  sizes
+    .filter((s) => fitSize(s.short, s.long, feed, null).problems.length === 0)
+    .reduce<NamedSize | null>((a, b) => (a && a.short * a.long >= b.short * b.long ? a : b), null)
+
 /** What a feed leaves of a sheet: its margins as checked, else as declared, and what each centring of them costs. */
 export function SheetMargins(props: {
   readonly queues: readonly Queue[]
@@ -26,7 +32,7 @@ export function SheetMargins(props: {
   const { queues, feed, sizes, checks } = props
   const { unit } = useWays()
   const [queueId, setQueueId] = useState(queues[0]?.id ?? '')
-  const [sizeId, setSizeId] = useState<string | null>(null)
+  const [sizeId, setSizeId] = useState<string | null>(() => largestOn(feed, sizes)?.id ?? null)
   const driven = queues.find((q) => q.id === queueId)?.facts.feeds.find((f) => f.feedId === feed.id) ?? null
   const size = sizes.find((s) => s.id === sizeId) ?? null
   const fit = size ? fitSize(size.short, size.long, feed, null) : null
@@ -54,6 +60,7 @@ export function SheetMargins(props: {
         placeholder="Type to find a size"
         searchable
         size="xs"
+        data-autofocus
         value={sizeId}
         data={sizes.map((s) => ({ value: s.id, label: s.name }))}
         comboboxProps={{ withinPortal: false }}

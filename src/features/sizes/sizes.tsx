@@ -46,7 +46,7 @@ export function Sizes(props: {
   // what was looked at stays, when somebody else retires it meanwhile: a dialog of it may be open
   const gone = last.current !== null && !sizes.some((s) => s.versions[0] === last.current?.versions[0])
   const held = gone && (named === null || last.current?.versions.includes(named)) ? last.current : null
-  const seen = listed ?? held ?? shown[0] ?? null
+  const seen = listed ?? held ?? shown.find((s) => verdictsOn(s, asked).some((v) => v.taken)) ?? shown[0] ?? null
   useEffect(() => {
     last.current = seen
   }, [seen])

@@ -29,7 +29,7 @@ export function Verdicts(props: {
       <tbody>
         {verdicts.map((v) => (
           <tr key={`${v.queueId} ${v.feedId}`} className={v.taken ? undefined : css.closed}>
-            <th scope="row">
+            <th scope="row" className="wraps">
               {nameOf(v)}, {v.feedName}
             </th>
             <td className={v.taken ? css.taken : undefined}>{sayVerdict(v, unit)}</td>
