@@ -74,6 +74,9 @@ describe('a new paper', () => {
     await says(page, /Matte B was kept in trial \d+/)
     await says(page, 'Otter, photo, Sedge Matte 180, Matte B, version 1')
     await press(page, 'Retire 1 other proof')
+    // the slip of the proofs still waits
+    await says(page, /Matte A is retired\. Slip \d+ holds it\./)
+    await press(page, 'Do it all the same')
     await says(page, 'no longer offered')
 
     await atStep(page, 'Quality compared', 'Say what came of it')
