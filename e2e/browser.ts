@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxePuppeteer } from '@axe-core/puppeteer'
 import Database from 'better-sqlite3'
-import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
 import { inject } from 'vitest'
 
 const FLAGS = [
@@ -89,23 +89,51 @@ export async function listening(page: Page): Promise<void> {
   await page.keyboard.press('Escape')
 }
 
+/** What is said of a thing that the page took away or made anew while it was looked for. */
+const GONE = /detached|No node|not find node|context was destroyed|Cannot find context/i
+
+/**
+ * What a selector finds, once it stands still. A page that is read again by the room's news may make it anew meanwhile:
+ * then what stands there now is looked for, for ten seconds in all.
+ */
+async function standing(page: Page, selector: string): Promise<ElementHandle<Element>> {
+  const until = Date.now() + 10_000
+  for (;;) {
+    try {
+      const timeout = Math.max(1, until - Date.now())
+      const found = await page.waitForSelector(selector, { visible: true, timeout })
+      if (!found) throw new Error(`nothing is called ${selector}`)
+      const still = await found.evaluate(async (e) => {
+        e.scrollIntoView({ block: 'center' })
+        const frame = (): Promise<unknown> => new Promise((r) => requestAnimationFrame(r))
+        const where = (): string => JSON.stringify(e.getBoundingClientRect())
+        // a dialog that is fading away, or a notice, lies over it for a moment
+        const open = (): boolean => {
+          const { left, top, width, height } = e.getBoundingClientRect()
+          const hit = document.elementFromPoint(left + width / 2, top + height / 2)
+          return hit !== null && (e.contains(hit) || hit.contains(e))
+        }
+        for (let still = 0, was = where(), i = 0; still < 3 && i < 300; i++) {
+          await frame()
+          const is = where()
+          still = is === was && (open() || i > 120) ? still + 1 : 0
+          was = is
+        }
+        const heard = (): void => e.setAttribute('data-heard', '')
+        e.addEventListener('click', heard, { once: true, capture: true })
+        return e.isConnected
+      })
+      if (still) return found
+    } catch (error) {
+      if (!GONE.test(String(error))) throw error
+    }
+    if (Date.now() > until) throw new Error(`${selector} does not stand still`)
+  }
+}
+
 /** Clicks what a selector finds, once it stands still. @throws when the click came down on something else. */
 export async function click(page: Page, selector: string, count = 1): Promise<void> {
-  const found = await page.waitForSelector(selector, { visible: true, timeout: 10_000 })
-  if (!found) throw new Error(`nothing is called ${selector}`)
-  await found.evaluate(async (e) => {
-    e.scrollIntoView({ block: 'center' })
-    const frame = (): Promise<unknown> => new Promise((r) => requestAnimationFrame(r))
-    const where = (): string => JSON.stringify(e.getBoundingClientRect())
-    for (let still = 0, was = where(), i = 0; still < 3 && i < 300; i++) {
-      await frame()
-      const is = where()
-      still = is === was ? still + 1 : 0
-      was = is
-    }
-    const heard = (): void => e.setAttribute('data-heard', '')
-    e.addEventListener('click', heard, { once: true, capture: true })
-  })
+  const found = await standing(page, selector)
   await found.click({ count })
   const on = await found
     .evaluate((e) => {

@@ -77,6 +77,7 @@ describe('a new paper', () => {
     // the slip of the proofs still waits
     await says(page, /Matte A is retired\. Slip \d+ holds it\./)
     await press(page, 'Do it all the same')
+    await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
     await says(page, 'no longer offered')
 
     await atStep(page, 'Quality compared', 'Say what came of it')
