@@ -4,8 +4,9 @@ import { id, retiredAt, revision } from './columns'
 import { papers } from './papers'
 import { presetVersions } from './presets'
 import { feeds, printers, queues } from './printers'
-import { pictures, runs, slips } from './prints'
 import { screens } from './room'
+import { runs } from './runs'
+import { pictures, slips } from './slips'
 
 /** A ruler sheet for one queue, feed, size and edge: printed, read, solved, kept. */
 export const edgeChecks = sqliteTable(

@@ -1,65 +1,11 @@
 import { sql } from 'drizzle-orm'
 import { check, index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
-import { id, revision } from './columns'
+import { id } from './columns'
 import { papers, rolls, stocks } from './papers'
 import { presetVersions } from './presets'
-import { printers, queues } from './printers'
+import { printers } from './printers'
 import { groups, people } from './room'
-
-export const pictures = sqliteTable(
-  'pictures',
-  {
-    id: id(),
-    sha: text('sha').notNull(),
-    name: text('name').notNull(),
-    mime: text('mime', { enum: ['image/jpeg', 'image/png', 'image/tiff'] }).notNull(),
-    bytes: integer('bytes').notNull(),
-    /** pixels after the file's own orientation */
-    width: integer('width').notNull(),
-    height: integer('height').notNull(),
-    /** EXIF orientation 1..8 as the file has it */
-    orientation: integer('orientation').notNull(),
-    grey: integer('grey', { mode: 'boolean' }).notNull(),
-    bits: integer('bits').notNull(),
-    profile: text('profile'),
-    /** SHA-256 and ICC device class of the embedded profile; null also for pictures from before they were noted */
-    profileSha: text('profile_sha'),
-    profileClass: text('profile_class'),
-    /** what is odd about how the file describes its colours; such a file counts as untagged */
-    colourNote: text('colour_note'),
-    /** a person still has to say that it may count as untagged */
-    colourAsks: integer('colour_asks', { mode: 'boolean' }).notNull().default(false),
-    /** which picture of the file it is, from 0 */
-    page: integer('page').notNull().default(0),
-    decoded: integer('decoded', { mode: 'boolean' }),
-    /** the size that the file states of itself, upright; null: it states none, or it was not looked for yet */
-    statedWidthUm: integer('stated_width_um'),
-    statedHeightUm: integer('stated_height_um'),
-    statedRead: integer('stated_read', { mode: 'boolean' }).notNull().default(false),
-    thumbSha: text('thumb_sha').notNull(),
-    previewSha: text('preview_sha'),
-    at: integer('at').notNull(),
-  },
-  (t) => [index('pictures_by_sha').on(t.sha)],
-)
-
-export const slips = sqliteTable(
-  'slips',
-  {
-    id: id(),
-    number: integer('number').notNull().unique(),
-    title: text('title').notNull(),
-    state: text('state', { enum: ['open', 'waiting', 'done', 'withdrawn'] }).notNull(),
-    memberId: text('member_id').references(() => people.id),
-    /** the first picture of its first print: what lists show */
-    pictureId: text('picture_id').references(() => pictures.id),
-    body: text('body', { mode: 'json' }).notNull(),
-    revision: revision(),
-    createdAt: integer('created_at').notNull(),
-    updatedAt: integer('updated_at').notNull(),
-  },
-  (t) => [index('slips_by_state').on(t.state, t.updatedAt)],
-)
+import { pictures, slips } from './slips'
 
 export const runs = sqliteTable(
   'runs',
@@ -205,60 +151,6 @@ export const runPictures = sqliteTable(
   (t) => [primaryKey({ columns: [t.pictureId, t.runId] })],
 )
 
-/**
- * One sheet on its way to a printer, of one subject: its page and its ticket as they were when somebody pressed. The state
- * is written before each step towards the printer is taken, so that a break never leaves it unsaid.
- */
-export const printJobs = sqliteTable(
-  'print_jobs',
-  {
-    id: id(),
-    /** what the printer is told as job-name; no two are the same */
-    jobName: text('job_name').notNull().unique(),
-    queueId: text('queue_id')
-      .notNull()
-      .references(() => queues.id),
-    /** what it is a sheet of, and which one */
-    subject: text('subject', { enum: ['slip print', 'ruler sheet', 'outside target'] }).notNull(),
-    subjectId: text('subject_id').notNull(),
-    /** which print of a slip; empty for what has none */
-    printId: text('print_id').notNull(),
-    /** which sheet of its subject, from 1 */
-    sheet: integer('sheet').notNull(),
-    /** in words, and where to look */
-    title: text('title').notNull(),
-    href: text('href').notNull(),
-    state: text('state', {
-      enum: ['queued', 'sending', 'printing', 'done', 'failed', 'cancelled', 'not known', 'settled'],
-    }).notNull(),
-    /** what the run is logged as once the printer says it is done */
-    outcome: text('outcome', { enum: ['good', 'proof'] }).notNull(),
-    note: text('note').notNull().default(''),
-    /** page, ticket, pictures and colours, read by their schema number */
-    document: text('document', { mode: 'json' }).notNull(),
-    /** what is booked when it is done, by its subject's own schema */
-    booking: text('booking', { mode: 'json' }).notNull(),
-    ippJobId: integer('ipp_job_id'),
-    /** what the printer calls the job: with number and name it tells whose a job is */
-    jobUri: text('job_uri'),
-    cancelAsked: integer('cancel_asked', { mode: 'boolean' }).notNull().default(false),
-    leaseUntil: integer('lease_until'),
-    /** 0..1000 of the file sent */
-    progress: integer('progress').notNull().default(0),
-    /** what the printer last said, in its own words */
-    printerSays: text('printer_says').notNull().default(''),
-    problem: text('problem'),
-    runId: text('run_id').references(() => runs.id),
-    createdAt: integer('created_at').notNull(),
-    updatedAt: integer('updated_at').notNull(),
-    byId: text('by_id').notNull(),
-  },
-  (t) => [
-    index('print_jobs_under_way').on(t.state, t.createdAt),
-    index('print_jobs_by_subject').on(t.subjectId, t.printId),
-  ],
-)
-
 /** What a run turned out to be after it was logged; the newest counts. The run itself is never edited. */
 export const runCorrections = sqliteTable(
   'run_corrections',
@@ -280,29 +172,5 @@ export const runCorrections = sqliteTable(
   (t) => [
     index('corrections_by_run').on(t.runId, t.id),
     check('corrected_cause_when_spoiled', sql`(${t.outcome} = 'spoiled') = (${t.cause} is not null)`),
-  ],
-)
-
-export const accountEntries = sqliteTable(
-  'account_entries',
-  {
-    id: id(),
-    at: integer('at').notNull(),
-    personId: text('person_id').references(() => people.id),
-    groupId: text('group_id').references(() => groups.id),
-    kind: text('kind', { enum: ['charge', 'payment', 'correction'] }).notNull(),
-    /** plus: owed to the room; minus: paid */
-    amount: integer('amount').notNull(),
-    partId: text('part_id').references(() => runParts.id),
-    /** the payment that this entry takes back */
-    reverses: text('reverses'),
-    note: text('note').notNull().default(''),
-    byId: text('by_id').notNull(),
-  },
-  (t) => [
-    index('entries_by_person').on(t.personId),
-    index('entries_by_group').on(t.groupId),
-    index('entries_by_part').on(t.partId),
-    check('one_account', sql`(${t.personId} is null) <> (${t.groupId} is null)`),
   ],
 )
