@@ -1,4 +1,5 @@
-import { optionsOf, type QueueWorld, rulesOf } from '@/core/options/room-options'
+import { optionsOf, type QueueWorld } from '@/core/options/room-options'
+import { rulesOf } from '@/core/options/room-rules'
 import type { Selection } from '@/core/rules/rules'
 
 /** Whether some completion of a selection breaks no rule, by trying them all. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { um } from '@/core/length/length'
-import { optionsOf, rulesOf, selectionOf } from '@/core/options/room-options'
+import { optionsOf, selectionOf } from '@/core/options/room-options'
+import { rulesOf } from '@/core/options/room-rules'
 import type { Settings } from '@/core/preset/settings'
 import type { MediaSetting, QueueFacts } from '@/core/printer/facts'
 import type { Rule } from '@/core/rules/rules'

@@ -1,5 +1,6 @@
 import type { Options, Reason } from '@/core/options/engine'
-import { engineOf, type QueueWorld, selectionOf, strays } from '@/core/options/room-options'
+import { engineOf } from '@/core/options/room-engine'
+import { type QueueWorld, selectionOf, strays } from '@/core/options/room-options'
 import { differences } from '@/core/preset/differences'
 import { sealedText } from '@/core/preset/seal'
 import type { Settings } from '@/core/preset/settings'

@@ -1,4 +1,5 @@
-import { engineOf, type QueueWorld } from '@/core/options/room-options'
+import { engineOf } from '@/core/options/room-engine'
+import type { QueueWorld } from '@/core/options/room-options'
 
 /** Another queue at which something is possible that this one closes. */
 export type Elsewhere = { readonly queueId: string; readonly queue: string }

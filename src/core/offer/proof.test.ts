@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { engineOf, selectionOf } from '@/core/options/room-options'
+import { engineOf } from '@/core/options/room-engine'
+import { selectionOf } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import { DEMO_PAPERS } from '../../../demo/papers'
 import { DEMO_PRINTERS } from '../../../demo/printers'

@@ -1,4 +1,5 @@
-import { engineOf, type QueueWorld, selectionOf, settingsWith } from '@/core/options/room-options'
+import { engineOf } from '@/core/options/room-engine'
+import { type QueueWorld, selectionOf, settingsWith } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 
 /** What no preset says of itself: a print has it. */

@@ -3,7 +3,8 @@ import { DEMO_PAPERS } from '../../../demo/papers'
 import { DEMO_PRINTERS } from '../../../demo/printers'
 import { ROOM } from '../../../test/example-facts'
 import { VERSION } from '../../../test/slip-facts'
-import { optionsOf, type QueueWorld, rulesOf, selectionOf, settingsWith, strays } from './room-options'
+import { optionsOf, type QueueWorld, selectionOf, settingsWith, strays } from './room-options'
+import { rulesOf } from './room-rules'
 
 const papers = DEMO_PAPERS.map((p) => ({ ...p, id: p.name }))
 const PROFILES = [

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { optionsOf, rulesOf } from '@/core/options/room-options'
+import { optionsOf } from '@/core/options/room-options'
+import { rulesOf } from '@/core/options/room-rules'
 import type { Option } from '@/core/rules/rules'
 import { ROOM } from '../../../test/example-facts'
 import { randomSet } from '../../../test/random-rules'

@@ -2,7 +2,8 @@
 
 import { type ReactNode, useMemo, useState } from 'react'
 import { elsewhere } from '@/core/offer/elsewhere'
-import { engineOf, selectionOf, settingsWith, speaksOfSizes, strays } from '@/core/options/room-options'
+import { engineOf } from '@/core/options/room-engine'
+import { selectionOf, settingsWith, speaksOfSizes, strays } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { Selection } from '@/core/rules/rules'
 import { sayRuleProblem } from '@/core/words/options'

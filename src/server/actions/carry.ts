@@ -1,5 +1,6 @@
 import { INPUTS } from '@/contract/actions'
-import { engineOf, selectionOf, strays } from '@/core/options/room-options'
+import { engineOf } from '@/core/options/room-engine'
+import { selectionOf, strays } from '@/core/options/room-options'
 import type { Settings } from '@/core/preset/settings'
 import type { PrinterColour, QueueFacts } from '@/core/printer/facts'
 import { bad, ok } from '@/core/result/result'

@@ -25,8 +25,9 @@ import {
 import { action } from '@/server/door/door'
 import { printerFile, printerText } from '@/server/stores/exchange'
 import { presetWorld } from '@/server/stores/preset-world'
-import { gateOfQueue, readSettings } from '@/server/stores/presets'
+import { readSettings } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { gateOfQueue } from '@/server/stores/version-facts'
 import { ruleProblems } from './queues'
 
 /** Ids of a file as this room has them; what it cannot know is null. */

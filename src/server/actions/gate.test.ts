@@ -7,11 +7,12 @@ import { printOf } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
 import { outcomeOf } from '@/core/slip/outcome'
 import { ACTIONS } from '@/server/actions/all'
-import { readPreset, versionFacts } from '@/server/stores/presets'
+import { readPreset } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { dueUpkeep } from '@/server/stores/rail'
 import { removedParts } from '@/server/stores/removed'
 import { catalogue, readPicture, readSlip } from '@/server/stores/slips'
+import { versionFacts } from '@/server/stores/version-facts'
 import { TestRoom } from '../../../test/room'
 
 const NO_MATTE: Rule = {

@@ -18,8 +18,8 @@ import { feeds, papers, presets, presetVersions, profiles, queues } from '@/serv
 import { action } from '@/server/door/door'
 import type { Despite } from '@/server/stores/gates'
 import { presetWorld } from '@/server/stores/preset-world'
-import { gateOfQueue } from '@/server/stores/presets'
 import { canonicalOf } from '@/server/stores/seals'
+import { gateOfQueue } from '@/server/stores/version-facts'
 import { asksWhatCloses } from './asking'
 import { revise, revised } from './rows'
 

@@ -2,7 +2,7 @@ import pino from 'pino'
 import { describe, expect, it, onTestFinished } from 'vitest'
 import { ACTIONS } from '@/server/actions/all'
 import { allHeard, awaySince, printersSay } from '@/server/stores/heard'
-import { readVersionFacts } from '@/server/stores/presets'
+import { readVersionFacts } from '@/server/stores/version-facts'
 import { CARDS, PrintRoom } from '../../../test/print-room'
 import { listenUntil } from './listen'
 

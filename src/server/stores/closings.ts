@@ -6,7 +6,8 @@ import { sayGate } from '@/core/words/gate'
 import type { Db } from '@/server/db/open'
 import { presets, presetVersions, slips } from '@/server/db/schema'
 import { parsed } from './parse'
-import { gatesNow, newestVersionIds, readDespite, readSettings } from './presets'
+import { newestVersionIds, readDespite, readSettings } from './presets'
+import { gatesNow } from './version-facts'
 
 /** What speaks against a version or draft that somebody counts on, and which slips wait with it. */
 type Counted = { readonly name: string; readonly says: readonly string[]; readonly slips: readonly number[] }

@@ -8,8 +8,9 @@ import { ok, type Result } from '@/core/result/result'
 import { printOf } from '@/core/slip/body'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
-import { newestVersionIds, readVersionFacts } from './presets'
+import { newestVersionIds } from './presets'
 import { catalogue, picturesOf } from './slips'
+import { readVersionFacts } from './version-facts'
 
 type Answer<Asked, A> = (db: Db, asked: Asked, now: number) => Result<A, Problem>
 

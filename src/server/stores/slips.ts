@@ -10,10 +10,10 @@ import type { PictureFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { people, pictures, slips } from '@/server/db/schema'
 import { listStocks, stocksAt } from './papers'
-import { versionFacts } from './presets'
 import { readRoom, tariffAt } from './room'
 import { listScreens } from './screens'
 import { everySize } from './sizes'
+import { versionFacts } from './version-facts'
 
 export type Slip = {
   readonly id: string

@@ -12,10 +12,10 @@ import { noteBlack, takePaper } from '@/server/books/used'
 import type { Db } from '@/server/db/open'
 import { documentOf } from '@/server/render/document'
 import { listStocks } from '@/server/stores/papers'
-import { readVersionFacts } from '@/server/stores/presets'
 import { readQueueFacts } from '@/server/stores/printers'
 import { readRoom } from '@/server/stores/room'
 import { toldOf } from '@/server/stores/told'
+import { readVersionFacts } from '@/server/stores/version-facts'
 import type { Sheet, Subject } from './subject'
 
 /** The page of a check's sheet: what file and raster draw. */

@@ -3,9 +3,10 @@ import { notFound } from 'next/navigation'
 import { StartCheck } from '@/features/edge-checks/start'
 import { room } from '@/server/db/open'
 import { listStocks } from '@/server/stores/papers'
-import { newestVersionIds, versionFacts } from '@/server/stores/presets'
+import { newestVersionIds } from '@/server/stores/presets'
 import { readPrinter } from '@/server/stores/printers'
 import { listSizes } from '@/server/stores/sizes'
+import { versionFacts } from '@/server/stores/version-facts'
 import { hasTray } from '@/server/tray/tray'
 
 export const metadata: Metadata = { title: 'New edge check' }

@@ -6,10 +6,11 @@ import { OlderVersion } from '@/features/presets/older-version'
 import { PresetPage } from '@/features/presets/preset'
 import { room } from '@/server/db/open'
 import { presetWorld } from '@/server/stores/preset-world'
-import { gateOfQueue, presetsWithVersions, readPreset, versionDeeds } from '@/server/stores/presets'
+import { presetsWithVersions, readPreset, versionDeeds } from '@/server/stores/presets'
 import { readBacksOf } from '@/server/stores/read-backs'
 import { tariffAt } from '@/server/stores/room'
 import { profilesNear } from '@/server/stores/seals'
+import { gateOfQueue } from '@/server/stores/version-facts'
 
 type Params = { params: Promise<{ id: string }>; searchParams: Promise<{ version?: string }> }
 
