@@ -20,7 +20,7 @@ import { RowMenu } from '@/ui/parts/row-menu'
 import { uploadPicture } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
-import { AddProfile } from './profiles'
+import { AddProfile } from './add-profile'
 import type { PresetView } from './types'
 
 /** Charts that somebody else measures: kept as they came, printed untouched, and where the profile comes back to. */
