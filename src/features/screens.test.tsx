@@ -225,6 +225,32 @@ describe('the bench', () => {
     expect(screen.getByText('3, A4, 3 copies, Tobiah R.')).toBeTruthy()
     expect(screen.getByText('2.31 m²')).toBeTruthy()
   })
+  it('offers what the printer could mean, by form and surface, and what is noted', () => {
+    const [lane] = bench.lanes
+    if (!lane) throw new Error('no lane')
+    const says = [
+      {
+        ...{ feedId: 'f', width: fromMm(297), length: fromMm(210), roll: false, noted: 'Fenland Matte', key: 'k' },
+        mediaSetting: { name: 'Matte B', surfaces: ['matte' as const] },
+      },
+    ]
+    const paper = (paperName: string, surface: 'matte' | 'gloss', width = 210) => ({
+      ...{ stockId: paperName, paperName, surface, kind: 'sheet' as const, count: 1, rolls: [] },
+      ...{ width: fromMm(width), length: fromMm(297) },
+    })
+    const shelf = [
+      ...[paper('Sedge', 'matte'), paper('Quay', 'gloss'), paper('Fen', 'matte', 257), paper('Reed', 'matte')],
+      ...[paper('Rush', 'matte'), paper('Weir', 'matte')],
+    ]
+    show(<Bench bench={{ ...bench, lanes: [{ ...lane, says }] }} shelf={shelf} now={0} />)
+    expect(screen.getByText(/says that Matte B, 297 × 210 mm is in the rear stack/).textContent).toMatch(/: which\?$/)
+    expect(screen.getAllByRole('button', { name: /^It is/ }).map((b) => b.textContent)).toEqual([
+      'It is Sedge, A4',
+      'It is Reed, A4',
+      'It is Rush, A4',
+      'It is Fenland Matte, as noted',
+    ])
+  })
   it('an empty one says what comes there', () => {
     show(<Bench bench={{ ...bench, waiting: 0, lanes: [] }} shelf={[]} now={0} />)
     expect(screen.getByText(/No printer yet/)).toBeTruthy()

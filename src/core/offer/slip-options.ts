@@ -212,23 +212,20 @@ const clauseOf = (f: Parameters<typeof sayGate>[0]): string => sayGate(f).replac
 const sizeFor = ({ sizes }: Catalogue, choice: SheetChoice) =>
   choice.kind === 'size' ? (sizes.find((s) => s.id === choice.sizeId) ?? null) : null
 
+/** A sheet as this version's feed takes it, with the margins that its queue declares. */
+function laidOn(catalogue: Catalogue, v: VersionFacts, choice: SheetChoice) {
+  const size = sizeFor(catalogue, choice)
+  const width = choice.kind === 'cut' ? choice.width : (size?.short ?? um(0))
+  return fed(choice, size, v, [], declaredMargins(v.queueFeed, width))
+}
+
 /** Why a version cannot print on a sheet, a clause for each reason. */
 function sheetClosed(catalogue: Catalogue, v: VersionFacts, choice: SheetChoice, unit: LengthUnit): readonly string[] {
   const roll = v.feed.kind === 'roll'
   if (roll !== (choice.kind === 'cut')) return [`the ${v.feed.name} ${roll ? 'prints from a roll' : 'takes sheets'}`]
   const size = sizeFor(catalogue, choice)
-  const width = choice.kind === 'cut' ? choice.width : (size?.short ?? um(0))
+  const laid = laidOn(catalogue, v, choice)
   // a length that is as long as the print needs is not known here: only its width is judged
-  const laid =
-    choice.kind === 'cut' && choice.length === 'auto'
-      ? fed(
-          { ...choice, length: um(Math.max(width, v.feed.minLength)) },
-          size,
-          v,
-          [],
-          declaredMargins(v.queueFeed, width),
-        )
-      : fed(choice, size, v, [], declaredMargins(v.queueFeed, width))
   const auto = choice.kind === 'cut' && choice.length === 'auto'
   const [problem] = (laid?.fit.problems ?? []).filter(
     (p) => !auto || p.code === 'size_too_wide' || p.code === 'size_too_narrow',
@@ -245,15 +242,7 @@ function sheetClosed(catalogue: Catalogue, v: VersionFacts, choice: SheetChoice,
 
 /** Why a version cannot print a sheet borderless, as a clause; null: it can. */
 function noBorderless(catalogue: Catalogue, v: VersionFacts, choice: SheetChoice, unit: LengthUnit): string | null {
-  const size = sizeFor(catalogue, choice)
-  const laid = fed(
-    choice,
-    size,
-    v,
-    [],
-    declaredMargins(v.queueFeed, choice.kind === 'cut' ? choice.width : (size?.short ?? um(0))),
-  )
-  const width: Um | null = laid?.sheet.width ?? null
+  const width: Um | null = laidOn(catalogue, v, choice)?.sheet.width ?? null
   const why = width === null ? null : borderlessClosed(v.queueFeed, width, v.mediaSetting)
   if (!why) return null
   switch (why.code) {

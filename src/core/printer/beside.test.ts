@@ -8,7 +8,7 @@ import { newFeedId } from './beside-feeds'
 import { idOfKeyword } from './beside-media'
 import { NO_WORDS } from './facts'
 import type { Knowledge } from './point'
-import { readyBeside } from './ready'
+import { couldBe, readyBeside } from './ready'
 import type { Told } from './told'
 
 const differing = (told: Told, known = KNOWN): readonly string[] =>
@@ -294,10 +294,10 @@ describe('what is loaded', () => {
     expect(short).toMatchObject({ same: false, offers: ['A4'] })
     expect(long).toMatchObject({ same: false, offers: ['A3'] })
   })
-  it('what is noted with this size is the same; half a millimetre is no difference, one is', () => {
+  it('what is noted with this size is the same; a millimetre and a half is no difference, two are', () => {
     const noted = [{ feedId: 'f', ...a4 }]
-    expect(readyBeside([at('main', 210.4, 297)], feeds, queue, noted, shelf)[0]?.same).toBe(true)
-    expect(readyBeside([at('main', 211, 297)], feeds, queue, noted, shelf)[0]).toMatchObject({
+    expect(readyBeside([at('main', 211.5, 297)], feeds, queue, noted, shelf)[0]?.same).toBe(true)
+    expect(readyBeside([at('main', 212, 297)], feeds, queue, noted, shelf)[0]).toMatchObject({
       same: false,
       offers: [],
     })
@@ -327,5 +327,24 @@ describe('what is loaded', () => {
     )
     expect(named?.feed?.id).toBe('f')
     expect(none).toMatchObject({ feed: null, same: false, offers: [] })
+  })
+})
+
+describe('a paper that a printer could mean', () => {
+  const told = { roll: false, width: fromMm(297), length: fromMm(210), surfaces: ['matte'] as const }
+  const a4 = { kind: 'sheet', width: fromMm(210), length: fromMm(297), surface: 'matte' } as const
+  it('has its form either way round, and a surface that its kind is for; a kind for all says nothing', () => {
+    expect(couldBe(told, a4)).toBe(true)
+    expect(couldBe(told, { ...a4, width: fromMm(216) })).toBe(false)
+    expect(couldBe(told, { ...a4, length: fromMm(216) })).toBe(false)
+    expect(couldBe(told, { ...a4, surface: 'gloss' })).toBe(false)
+    for (const surfaces of [[], null]) expect(couldBe({ ...told, surfaces }, { ...a4, surface: 'gloss' })).toBe(true)
+    expect(couldBe(told, { ...a4, kind: 'roll' })).toBe(false)
+  })
+  it('has the width of a roll, however much is left on it', () => {
+    const roll = { roll: true, width: fromMm(610), length: fromMm(100), surfaces: null }
+    expect(couldBe(roll, { kind: 'roll', width: fromMm(610), length: fromMm(30_000) })).toBe(true)
+    expect(couldBe(roll, { kind: 'roll', width: fromMm(100), length: fromMm(610) })).toBe(false)
+    expect(couldBe(roll, { kind: 'sheet', width: fromMm(100), length: fromMm(610) })).toBe(false)
   })
 })

@@ -1,5 +1,6 @@
 import type { Um } from '@/core/length/length'
 import type { Feed, QueueFacts, Surface } from './facts'
+import { couldBe } from './ready'
 import type { ToldReady } from './told'
 
 /** What a printer says of itself now: what is in it, and what somebody set at it. */
@@ -39,9 +40,6 @@ export type SaysInstead = {
   readonly key: string
 }
 
-/** A printer measures its paper within this: guides and sensors are no better. */
-const SAME = 1500
-
 /** @example readyKey({ source: 'main', width: 210000, length: 297000, mediaType: 'stationery' }) // 'main 210000 297000 stationery' */
 export const readyKey = (r: ToldReady): string => `${r.source} ${r.width} ${r.length} ${r.mediaType ?? '-'}`
 
@@ -68,7 +66,8 @@ export function saysInstead(
     const kind = feeds.find((f) => f.id === feedId)?.kind ?? null
     if (kind === null || (kind === 'sheet' && !there)) return []
     const roll = kind === 'roll'
-    if (there && (there.confirmed === key || agrees(there, r, setting?.surfaces ?? null))) return []
+    const told = { roll, width: r.width, length: r.length, surfaces: setting?.surfaces ?? null }
+    if (there && (there.confirmed === key || couldBe(told, there))) return []
     return [
       {
         ...{ feedId, width: r.width, length: r.length, roll, key, noted: there?.paperName ?? null },
@@ -76,16 +75,6 @@ export function saysInstead(
       },
     ]
   })
-}
-
-function agrees(noted: Noted, r: ToldReady, surfaces: readonly Surface[] | null): boolean {
-  const near = (a: number, b: number): boolean => Math.abs(a - b) <= SAME
-  const form =
-    noted.kind === 'roll'
-      ? near(noted.width, r.width)
-      : (near(noted.width, r.width) && near(noted.length, r.length)) ||
-        (near(noted.width, r.length) && near(noted.length, r.width))
-  return form && (surfaces === null || surfaces.length === 0 || surfaces.includes(noted.surface))
 }
 
 /** Something that was set at a printer and is not what a version wants. */

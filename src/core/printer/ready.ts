@@ -30,14 +30,35 @@ export type ReadyBeside<Item> = {
   readonly offers: readonly Item[]
 }
 
-/** Printers tell sizes in hundredths of a millimetre and round to the standard's names: half a millimetre is the same. */
-const SAME_SIZE_UM = 500
+/** A printer measures its paper within this: guides and sensors are no better. um */
+const SAME_SIZE = 1500
 
-const near = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_SIZE_UM
+const near = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_SIZE
+
+/** What a printer tells of the paper in a feed: its form as it feeds, and the surfaces that the told media type is for. */
+export type ToldPaper = {
+  readonly roll: boolean
+  readonly width: Um
+  readonly length: Um
+  /** null, and none: it tells nothing of the kind */
+  readonly surfaces: readonly Surface[] | null
+}
 
 /**
- * The told size is as it feeds, the room's sheets lie short edge first, so both ways round are the same sheet; of a
- * roll only the width is compared, since a printer tells what is left on it. Order: as told.
+ * Whether a paper can be the one that a printer tells. Sheets lie short edge first in the room, so both ways round are the
+ * same sheet; of a roll only the width is compared, since a printer tells what is left on it.
+ * @example couldBe({ roll: false, width: um(297000), length: um(210500), surfaces: [] }, { kind: 'sheet', width: um(210000), length: um(297000), surface: 'matte' }) // true
+ */
+export function couldBe(told: ToldPaper, paper: Omit<Loaded, 'feedId'> & { readonly surface?: Surface }): boolean {
+  const { surfaces } = told
+  if ((paper.kind === 'roll') !== told.roll) return false
+  if (paper.surface && surfaces && surfaces.length > 0 && !surfaces.includes(paper.surface)) return false
+  const as = (width: Um, length: Um): boolean => near(paper.width, width) && near(paper.length, length)
+  return told.roll ? near(paper.width, told.width) : as(told.width, told.length) || as(told.length, told.width)
+}
+
+/**
+ * What a printer tells of its sources, each beside what is noted of that feed. Order: as told.
  * @example readyBeside([{ source: 'main', width: 257000, length: 364000, mediaType: null }], [VERSION.feed], QUEUE, [], [])[0].feed.name // 'rear stack'
  */
 export function readyBeside<Item>(
@@ -50,18 +71,13 @@ export function readyBeside<Item>(
   return ready.map((told) => {
     const feed = feeds.find((f) => (queue.ipp.sources[f.id] ?? f.name) === told.source) ?? null
     if (!feed) return { told, feed, same: false, offers: [] }
-    const fits = (p: Pick<Loaded, 'kind' | 'width' | 'length'>): boolean =>
-      p.kind === 'roll'
-        ? feed.kind === 'roll' && near(p.width, told.width)
-        : feed.kind !== 'roll' &&
-          ((near(p.width, told.width) && near(p.length, told.length)) ||
-            (near(p.width, told.length) && near(p.length, told.width)))
     const setting = queue.mediaSettings.find((m) => (queue.ipp.types[m.id] ?? m.id) === told.mediaType)
+    const paper = { roll: feed.kind === 'roll', width: told.width, length: told.length }
     return {
       told,
       feed,
-      same: loaded.some((l) => l.feedId === feed.id && fits(l)),
-      offers: shelf.filter((s) => fits(s) && (setting?.surfaces.includes(s.surface) ?? true)).map((s) => s.item),
+      same: loaded.some((l) => l.feedId === feed.id && couldBe({ ...paper, surfaces: null }, l)),
+      offers: shelf.filter((s) => couldBe({ ...paper, surfaces: setting?.surfaces ?? null }, s)).map((s) => s.item),
     }
   })
 }

@@ -14,6 +14,7 @@ import { sayForm } from '@/core/words/paper-form'
 import { sayReasons } from '@/core/words/printer-says'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayAgo } from '@/ui/parts/dates'
+import { ItIs } from '@/ui/parts/it-is'
 import { LevelWord } from '@/ui/parts/level'
 import lists from '@/ui/parts/lists.module.css'
 import { shelfPicks } from '@/ui/parts/shelf'
@@ -179,7 +180,6 @@ function Now({
   readonly shelf: readonly ShelfItem[]
 }) {
   const { unit } = useWays()
-  const { act, busy } = useDo()
   const stands = sayReasons(heard.stateReasons)
   const picks = shelfPicks(shelf, unit).map((p) => ({ ...p, item: p }))
   const ready = readyBeside(heard.ready, printer.feeds, queue.facts, printer.loads, picks)
@@ -204,25 +204,7 @@ function Now({
                 {noted ? `${noted.paperName}, ${sayForm(noted.kind, noted.width, noted.length, unit)}` : 'nothing'}
                 {same ? ', the same size' : ''}.{' '}
               </span>
-              {same || !feed
-                ? null
-                : offers.map((o) => (
-                    <Button
-                      key={o.label}
-                      size="compact-xs"
-                      variant="default"
-                      disabled={busy}
-                      onClick={() =>
-                        void act(
-                          'printer.load',
-                          { printerId: printer.id, feedId: feed.id, stockId: o.stockId, rollId: o.rollId },
-                          'Noted what is in the feed.',
-                        )
-                      }
-                    >
-                      It is {o.label}
-                    </Button>
-                  ))}
+              {same || !feed ? null : <ItIs printerId={printer.id} feedId={feed.id} picks={offers} />}
               {!same && feed && offers.length === 0 ? (
                 <span className="soft">No paper of this size is under Papers & rolls.</span>
               ) : null}

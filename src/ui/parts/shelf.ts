@@ -13,6 +13,9 @@ export type ShelfPick = {
   readonly width: Um
   readonly length: Um
   readonly surface: Surface
+  /** paper and form, and which roll */
+  readonly name: string
+  /** its name with what is left */
   readonly label: string
 }
 
@@ -20,12 +23,13 @@ export type ShelfPick = {
 export function shelfPicks(shelf: readonly ShelfItem[], unit: LengthUnit): readonly ShelfPick[] {
   return shelf.flatMap((s): readonly ShelfPick[] => {
     const { stockId, kind, width, length, surface } = s
-    const name = `${s.paperName}, ${sayForm(kind, width, length, unit)}`
+    const form = `${s.paperName}, ${sayForm(kind, width, length, unit)}`
+    const of = (rollId: string | null, name: string, left: string): ShelfPick => ({
+      ...{ stockId, rollId, kind, width, length, surface, name },
+      label: `${name}, ${left}`,
+    })
     return kind === 'roll'
-      ? s.rolls.map((r) => ({
-          ...{ stockId, rollId: r.id, kind, width, length, surface },
-          label: `${name} ${r.number}, ${writeNumber(r.left / 1e6, 1)} m left`,
-        }))
-      : [{ ...{ stockId, rollId: null, kind, width, length, surface }, label: `${name}, ${countOf(s.count, 'sheet')}` }]
+      ? s.rolls.map((r) => of(r.id, `${form} ${r.number}`, `${writeNumber(r.left / 1e6, 1)} m left`))
+      : [of(null, form, countOf(s.count, 'sheet'))]
   })
 }
