@@ -1,6 +1,5 @@
 'use client'
 
-import { Select } from '@mantine/core'
 import { useState } from 'react'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { Queue } from '@/contract/views/printer'
@@ -11,6 +10,7 @@ import { type Edges, type FedSheet, fedSheet, sameEdges } from '@/core/sheet/she
 import { fitSize } from '@/core/sizes/fit'
 import { saySizeProblem } from '@/core/words/checks'
 import { CentringTable } from '@/ui/drawing/centring-table'
+import { SizeSelect } from '@/ui/fields/size-select'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 
@@ -55,17 +55,7 @@ export function SheetMargins(props: {
           onChange={setQueueId}
         />
       ) : null}
-      <Select
-        label="On a sheet of"
-        placeholder="Type to find a size"
-        searchable
-        size="xs"
-        data-autofocus
-        value={sizeId}
-        data={sizes.map((s) => ({ value: s.id, label: s.name }))}
-        comboboxProps={{ withinPortal: false }}
-        onChange={setSizeId}
-      />
+      <SizeSelect inDialog label="On a sheet of" sizes={sizes} value={sizeId} onChange={(s) => setSizeId(s.id)} />
       {problem ? <p className="level-caution small">{saySizeProblem(problem, feed.name, unit)}</p> : null}
       {sheet && driven && !problem ? (
         <>

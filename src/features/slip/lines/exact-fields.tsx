@@ -1,15 +1,14 @@
 'use client'
 
-import { type ComboboxItem, Select } from '@mantine/core'
 import { um } from '@/core/length/length'
 import type { ExactBy } from '@/core/placing/placing'
-import { sameSheet, sizeMeant } from '@/core/sizes/shelf'
+import { sameSheet } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import type { PlainPatch } from '@/core/slip/body'
 import type { PieceOutcome } from '@/core/slip/outcome'
 import { LengthField } from '@/ui/fields/length-field'
+import { SizeSelect } from '@/ui/fields/size-select'
 import { Choices } from '@/ui/parts/choices'
-import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
 
 /** The size of a print: by its name, or by one edge or both. */
@@ -25,7 +24,6 @@ export function ExactFields({
   readonly sizes: readonly Size[]
   readonly onChange: (patch: PlainPatch) => void
 }) {
-  const { unit } = useWays()
   const set = (next: ExactBy): void => onChange({ placing: { mode: 'exact', by: next } })
   const switchTo = (edge: ExactBy['edge']): void => {
     const w = laid?.asked.w ?? um(100_000)
@@ -48,24 +46,14 @@ export function ExactFields({
   }
   return (
     <div className={css.stack}>
-      <Select
-        aria-label="Print size by its name"
+      <SizeSelect
+        label="Print size by its name"
+        hideLabel
         placeholder="A size by its name, or type it below"
-        searchable
-        size="xs"
+        nothing="No size has that name. Type it below."
+        sizes={sizes.filter((s) => !s.retired)}
         value={named}
-        data={sizes.filter((s) => !s.retired).map((s) => ({ value: s.id, label: s.name }))}
-        nothingFoundMessage="No size has that name. Type it below."
-        filter={({ options, search }) =>
-          (options as ComboboxItem[]).filter((o) => {
-            const size = sizes.find((s) => s.id === o.value)
-            return size !== undefined && sizeMeant(search, size, unit)
-          })
-        }
-        onChange={(id) => {
-          const size = sizes.find((s) => s.id === id)
-          if (size) take(size)
-        }}
+        onChange={take}
       />
       <Choices
         label="Which edge is given"

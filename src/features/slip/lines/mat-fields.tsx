@@ -1,15 +1,14 @@
 'use client'
 
-import { type ComboboxItem, Select } from '@mantine/core'
 import { useState } from 'react'
 import { fromMm, um } from '@/core/length/length'
 import { measuredPair } from '@/core/length/write'
 import { type Mat, matAround, printFor } from '@/core/placing/mat'
-import { sizeMeant } from '@/core/sizes/shelf'
 import type { Size } from '@/core/sizes/sizes'
 import type { PlainPatch } from '@/core/slip/body'
 import type { PieceOutcome } from '@/core/slip/outcome'
 import { LengthField } from '@/ui/fields/length-field'
+import { SizeSelect } from '@/ui/fields/size-select'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
 
@@ -48,20 +47,13 @@ export function MatFields(props: {
             : 'The mat would cover all of this print.'}
         </p>
         <div className={css.row}>
-          <Select
-            aria-label="A frame that is there"
+          <SizeSelect
+            label="A frame that is there"
+            hideLabel
             placeholder="For a frame of a size"
-            searchable
-            size="xs"
+            sizes={sizes.filter((s) => !s.retired)}
             value={frameId}
-            data={sizes.filter((s) => !s.retired).map((s) => ({ value: s.id, label: s.name }))}
-            filter={({ options, search }) =>
-              (options as ComboboxItem[]).filter((o) => {
-                const size = sizes.find((s) => s.id === o.value)
-                return size !== undefined && sizeMeant(search, size, unit)
-              })
-            }
-            onChange={setFrameId}
+            onChange={(s) => setFrameId(s.id)}
           />
           {frame ? (
             fits ? (

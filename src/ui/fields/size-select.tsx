@@ -1,0 +1,48 @@
+'use client'
+
+import { type ComboboxItem, Select } from '@mantine/core'
+import { sizeMeant } from '@/core/sizes/shelf'
+import type { Size } from '@/core/sizes/sizes'
+import { useWays } from '@/ui/unit/unit'
+
+/** One of the sizes that have a name: found by a part of it, or by its dimensions in any unit. */
+export function SizeSelect<S extends Pick<Size, 'id' | 'name' | 'short' | 'long'>>(props: {
+  readonly label: string
+  readonly hideLabel?: boolean
+  readonly placeholder?: string
+  /** said where nothing is meant by what is typed */
+  readonly nothing?: string
+  readonly sizes: readonly S[]
+  readonly value: string | null
+  readonly onChange: (size: S) => void
+  /** it stands first in a dialog: the focus begins here, and its list stays inside */
+  readonly inDialog?: boolean
+}) {
+  const { label, sizes, value, onChange } = props
+  const { unit } = useWays()
+  const sizeOf = (id: string | null): S | undefined => sizes.find((s) => s.id === id)
+  return (
+    <Select
+      {...(props.hideLabel ? { 'aria-label': label } : { label })}
+      placeholder={props.placeholder ?? 'Type to find a size'}
+      searchable
+      allowDeselect={false}
+      size="xs"
+      data-autofocus={props.inDialog ? true : undefined}
+      value={value}
+      data={sizes.map((s) => ({ value: s.id, label: s.name }))}
+      nothingFoundMessage={props.nothing ?? 'No size has that name.'}
+      comboboxProps={{ withinPortal: !props.inDialog }}
+      filter={({ options, search }) =>
+        (options as ComboboxItem[]).filter((o) => {
+          const size = sizeOf(o.value)
+          return size !== undefined && sizeMeant(search, size, unit)
+        })
+      }
+      onChange={(id) => {
+        const size = sizeOf(id)
+        if (size) onChange(size)
+      }}
+    />
+  )
+}
