@@ -30,6 +30,8 @@ export function SizeSelect<S extends Pick<Size, 'id' | 'name' | 'short' | 'long'
       size="xs"
       data-autofocus={props.inDialog ? true : undefined}
       value={value}
+      // what is typed takes the place of the name that stands there
+      onFocus={(e) => e.currentTarget.select()}
       data={sizes.map((s) => ({ value: s.id, label: s.name }))}
       nothingFoundMessage={props.nothing ?? 'No size has that name.'}
       comboboxProps={{ withinPortal: !props.inDialog }}

@@ -68,6 +68,7 @@ export function SheetFields(props: {
         aria-label="Sheet size"
         placeholder="Type to find a size"
         searchable
+        onFocus={(e) => e.currentTarget.select()}
         size="xs"
         value={sheet?.kind === 'size' ? sheet.sizeId : null}
         data={[
