@@ -5,15 +5,19 @@ import { vi } from 'vitest'
 import { theme } from '@/ui/theme/theme'
 import { RoomWaysProvider } from '@/ui/unit/unit'
 
+const inRoom = (children: ReactNode, unit: 'mm' | 'in') => (
+  <MantineProvider theme={theme} env="test">
+    <RoomWaysProvider unit={unit} currency={{ code: 'EUR', exponent: 2 }} timeZone="Europe/Lisbon">
+      {children}
+    </RoomWaysProvider>
+  </MantineProvider>
+)
+
 /** Renders as on a room's page: millimetres, euro, Lisbon. */
-export const show = (children: ReactNode, unit: 'mm' | 'in' = 'mm') =>
-  render(
-    <MantineProvider theme={theme} env="test">
-      <RoomWaysProvider unit={unit} currency={{ code: 'EUR', exponent: 2 }} timeZone="Europe/Lisbon">
-        {children}
-      </RoomWaysProvider>
-    </MantineProvider>,
-  )
+export const show = (children: ReactNode, unit: 'mm' | 'in' = 'mm') => render(inRoom(children, unit))
+
+/** The same page as its data were read again. */
+export const again = (page: ReturnType<typeof show>, children: ReactNode): void => page.rerender(inRoom(children, 'mm'))
 
 /** What a screen asked the room to do. */
 export type Asked = { readonly action: string; readonly body: Record<string, unknown> }

@@ -767,6 +767,17 @@ describe('a row of pictures that spans a borderless width', () => {
       expect.stringMatching(/^Picture 3, the first of the row, and picture 2, its last/),
     ])
   })
+  it('is said by the side that is worse covered', () => {
+    const { borderless } = version.queueFeed
+    const overspray = { left: um(5000), right: um(2900), lead: um(2900), trail: um(2900) }
+    const lopsided = {
+      ...version,
+      queueFeed: { ...version.queueFeed, borderless: borderless && { ...borderless, overspray } },
+    }
+    const slip = facts({ edge: 'borderless', placing: { mode: 'fill' } }, { version: lopsided })
+    const found = runChecks(slip, outcomeOf(slip)).find((f) => f.check === 'row')
+    expect(found).toMatchObject({ level: 'caution', first: 1, last: 1, byUm: 500 })
+  })
   it('that leaves a side free is no row: the edge that it reaches may show white', () => {
     expect(says(0, 0.5)).toEqual([expect.stringMatching(/white line of up to 0.5 mm may show at the left edge/)])
     expect(says(0.5)).toEqual([])

@@ -16,6 +16,7 @@ import { ByAddressForm } from './by-address'
 import { EdgeSection } from './edge-section'
 import { sayBorderless } from './queue-table'
 import { QualityForm } from './setting-forms'
+import { SheetMargins } from './sheet-margins'
 import { ToldSection } from './told-section'
 import { QueuesOfPrinter } from './use-queue-save'
 
@@ -387,5 +388,33 @@ describe('declared beside measured', () => {
       'Otter, photo, rear stack, borderless',
       'Otter, photo, rear stack, margins',
     ])
+  })
+})
+
+describe('what a feed leaves of a sheet', () => {
+  const size = (name: string, short: number, long: number) => ({
+    ...{ id: name, name, short: fromMm(short), long: fromMm(long) },
+  })
+  const SIZES = [size('A5', 148, 210), size('A3', 297, 420), size('B4', 257, 364), size('A1', 594, 841)]
+  const seen = (): readonly (readonly (string | null)[])[] =>
+    screen.queryAllByRole('row').map((r) => [...r.children].map((c) => c.textContent))
+  it('begins with the largest sheet that goes through, by what is declared, each way with its price', () => {
+    show(<SheetMargins queues={[QUEUE]} feed={rear} sizes={SIZES} checks={[]} />)
+    expect(screen.getByRole<HTMLInputElement>('combobox').value).toBe('A3')
+    expect(seen()).toEqual([
+      ['mm', 'L / R / lead / trail', 'Leaves', 'Costs'],
+      ['area', '3.7 / 3.7 / 4.4 / 11.6', '289.6 × 404.0', 'nothing'],
+      ['true centre', '3.7 / 3.7 / 11.6 / 11.6', '289.6 × 396.8', '1.8 %, lead 7.2'],
+      ['even', '11.6 / 11.6 / 11.6 / 11.6', '273.8 × 396.8', '7.1 %, left 7.9, right 7.9, lead 7.2'],
+    ])
+    expect(screen.getByText(/^Margins as declared; borderless leaves 0 mm and enlarges instead\.$/)).toBeTruthy()
+  })
+  it('says why a sheet does not go through, and shows no margins of it', () => {
+    show(<SheetMargins queues={[QUEUE]} feed={rear} sizes={[size('A1', 594, 841)]} checks={[]} />)
+    expect(screen.getByRole<HTMLInputElement>('combobox').value).toBe('')
+    fireEvent.click(screen.getByRole('combobox'))
+    fireEvent.click(screen.getByRole('option', { name: 'A1', hidden: true }))
+    expect(screen.getByText('The rear stack takes at most 329 mm across; this sheet is 594 mm.')).toBeTruthy()
+    expect(seen()).toEqual([])
   })
 })
