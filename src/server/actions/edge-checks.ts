@@ -22,7 +22,7 @@ import { edgeChecks, printJobs, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readEdgeCheck } from '@/server/stores/edge-checks'
 import { jobsOf } from '@/server/stores/print-jobs'
-import { readRoom } from '@/server/stores/room'
+import { unitOfRoom } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import { send } from '@/server/subjects/all'
@@ -39,7 +39,7 @@ export const startCheck = action({
     const found = readVersionFacts(db, input.versionId, now)
     if (!found.ok) return found
     const version = found.value
-    const unit = readRoom(db)?.unit ?? 'mm'
+    const unit = unitOfRoom(db)
     const choice = input.sheet
     const size = choice.kind === 'size' ? (listSizes(db).find((s) => s.id === choice.sizeId) ?? null) : null
     if (choice.kind === 'size' && !size) return bad({ code: 'not_found', what: 'This size' })
@@ -178,8 +178,7 @@ export const solve = action({
     if (!found.ok) return found
     const version = found.value
     const solved = solveCheck(check.layout, check.readings, check.instrument, declaredAccuracy(version))
-    if (!solved.ok)
-      return bad({ code: 'check_reading', says: sayReadingFault(solved.problem, readRoom(db)?.unit ?? 'mm') })
+    if (!solved.ok) return bad({ code: 'check_reading', says: sayReadingFault(solved.problem, unitOfRoom(db)) })
     const saved = revise(db, edgeChecks, 'This edge check', id, revision, {
       result: solved.value,
       state: 'solved',

@@ -1,7 +1,7 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { um } from '@/core/length/length'
-import { writeLength } from '@/core/length/write'
+import { tradePair, writeLength } from '@/core/length/write'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
@@ -10,6 +10,7 @@ import { loads, papers, printers, rollMoves, rolls, stockMoves, stockPrices, sto
 import { action } from '@/server/door/door'
 import { rollLeft, stockCount } from '@/server/stores/papers'
 import { presetsWithVersions } from '@/server/stores/presets'
+import { unitOfRoom } from '@/server/stores/room'
 import { asksWhatCloses } from './asking'
 import { revised } from './rows'
 
@@ -105,7 +106,7 @@ export const addStock = action({
       return bad({
         code: 'name_taken',
         what: 'a stock of this paper',
-        name: `${writeLength(width, 'mm')} × ${writeLength(length, 'mm')}`,
+        name: tradePair(width, length, unitOfRoom(db)),
       })
     const id = newId()
     db.insert(stocks)
@@ -210,8 +211,8 @@ export const moveRoll = action({
       return bad({
         code: 'nothing_left',
         what: 'The roll',
-        left: writeLength(left, 'mm'),
-        needed: `${Math.round(-change / 1000)} mm`,
+        left: writeLength(left, unitOfRoom(db)),
+        needed: writeLength(um(-change), unitOfRoom(db)),
       })
     const move = newId()
     db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
@@ -235,11 +236,12 @@ export const cutRoll = action({
       .where(eq(rolls.id, id))
       .get()?.stock
     if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+    const unit = unitOfRoom(db)
     if (width > roll.widthUm)
       return bad({
         code: 'rules',
         says: [
-          `The roll is ${writeLength(um(roll.widthUm), 'mm')} wide; ${writeLength(width, 'mm')} cannot be cut from it.`,
+          `The roll is ${writeLength(um(roll.widthUm), unit)} wide; ${writeLength(width, unit)} cannot be cut from it.`,
         ],
       })
     const left = rollLeft(db, id)
@@ -247,7 +249,7 @@ export const cutRoll = action({
     if (taken > left)
       return bad({
         ...{ code: 'nothing_left', what: 'The roll' },
-        ...{ left: writeLength(left, 'mm'), needed: writeLength(um(taken), 'mm') },
+        ...{ left: writeLength(left, unit), needed: writeLength(um(taken), unit) },
       })
     db.insert(rollMoves)
       .values({ id: newId(), rollId: id, at: now, kind: 'cut by hand', deltaUm: -taken, note, byId: actor.id })

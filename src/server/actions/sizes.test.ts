@@ -140,6 +140,10 @@ describe('a piece cut by hand', () => {
     expect(await cut({ width: 432_001 })).toMatchObject({ problem: { code: 'rules' } })
     expect(await cut({ count: 13 })).toMatchObject({ problem: { code: 'nothing_left' } })
     expect(room.one('select count(*) from roll_moves')).toBe(1)
+    room.db.$client.exec("update room set unit = 'in'")
+    expect(await cut({ width: 457_200 })).toMatchObject({
+      problem: { says: [expect.stringMatching(/^The roll is 17[.\d]* in wide; 18[.\d]* in cannot be cut from it\.$/)] },
+    })
     expect(await cut()).toMatchObject({ ok: true })
     expect(room.one('select sum(delta_um) from roll_moves where roll_id = ?', id)).toBe(12_000_000 - 2 * 960_000)
     const piece = room.db.$client

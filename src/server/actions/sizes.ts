@@ -13,7 +13,7 @@ import { queues, sizeNames, sizes } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { saySlips, slipsOfSize } from '@/server/stores/closings'
 import { parsed } from '@/server/stores/parse'
-import { readRoom } from '@/server/stores/room'
+import { unitOfRoom } from '@/server/stores/room'
 import { dialogSizeNames } from '@/server/stores/size-queues'
 import { everySize, listSizes } from '@/server/stores/sizes'
 import { asTyped, revise, revised } from './rows'
@@ -35,7 +35,7 @@ function refused(db: Db, f: Fields, self: string | null): Problem | null {
 /** The same size under another name is asked about: a size that is there twice is chosen wrongly half of the time. */
 const twins = (f: Fields, self: string | null, db: Db): readonly string[] => {
   const twin = twinOf(everySize(db), f, self)
-  const unit = readRoom(db)?.unit ?? 'mm'
+  const unit = unitOfRoom(db)
   return twin
     ? [
         `${twin.name}, ${tradePair(twin.short, twin.long, unit)}${twin.retired ? ', is no longer offered and can be put back' : ''}`,

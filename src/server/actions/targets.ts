@@ -10,6 +10,7 @@ import { outsideTargets, pictures, presetVersions, targetPrints } from '@/server
 import { action } from '@/server/door/door'
 import { filePath } from '@/server/files/files'
 import { statedIn } from '@/server/imaging/inspect'
+import { unitOfRoom } from '@/server/stores/room'
 import { send } from '@/server/subjects/all'
 import { asTarget, outsideTarget, targetFault, targetTitle } from '@/server/subjects/outside-target'
 import { slipSheets } from '@/server/subjects/slip-print'
@@ -78,7 +79,7 @@ export const printTarget = action({
     const [print] = asked.value.prints
     if (!print) throw new Error('a print was asked and not answered')
     const printable = asTarget(print.printable)
-    const fault = targetFault(printable, own)
+    const fault = targetFault(printable, own, unitOfRoom(db))
     if (fault) return bad({ code: 'rules', says: [fault] })
     const cannot = reachable(db, printable.facts.version.settings.queueId)
     if (cannot) return bad(cannot)

@@ -12,7 +12,7 @@ import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, presetVersions, queues, runMeasures, runs } from '@/server/db/schema'
-import { readRoom } from '@/server/stores/room'
+import { unitOfRoom } from '@/server/stores/room'
 
 /** A piece of a record as its promise is held against what is read; null: the sheet has no such piece. */
 export function promiseOf({ sheet, pieces }: RunRecord, piece: number): Promised | null {
@@ -43,7 +43,7 @@ export function bookMeasure(
   if (!OUT.includes(run.outcome)) return cannot(`it is ${run.outcome}. Say on its slip what came out first.`)
   const promised = promiseOf(run.record, piece)
   if (!promised) return cannot(`its sheet has no piece ${piece + 1}.`)
-  const unit = readRoom(db)?.unit ?? 'mm'
+  const unit = unitOfRoom(db)
   const { width, length } = promised.sheet
   for (const name of DISTANCES) {
     const is = read[name]
@@ -78,7 +78,7 @@ const FAR_OFF = 8000
 /** Distances that lie so far off that they were probably taken elsewhere, each in a sentence. */
 export function farOff(db: Db, record: RunRecord, { piece, read }: Measured): readonly string[] {
   const promised = promiseOf(record, piece)
-  const unit = readRoom(db)?.unit ?? 'mm'
+  const unit = unitOfRoom(db)
   return promised
     ? DISTANCES.flatMap((name) => {
         const is = read[name]

@@ -16,7 +16,7 @@ import type { Db } from '@/server/db/open'
 import { people, queues } from '@/server/db/schema'
 import { rollLeft } from '@/server/stores/papers'
 import { printingNow } from '@/server/stores/print-jobs'
-import { readRoom } from '@/server/stores/room'
+import { unitOfRoom } from '@/server/stores/room'
 import { catalogue, picturesOf, readSlip, type Slip } from '@/server/stores/slips'
 import { heldByTarget, targetOfSlip } from '@/server/stores/targets'
 
@@ -146,7 +146,7 @@ function enoughRoll(
     if (p.outcome.sheet.roll && rollId)
       needs.set(rollId, (needs.get(rollId) ?? 0) + p.outcome.sheet.sheet.length * copies)
   }
-  const unit = readRoom(db)?.unit ?? 'mm'
+  const unit = unitOfRoom(db)
   for (const [rollId, needed] of needs) {
     const left = rollLeft(db, rollId)
     if (left < needed)
@@ -193,7 +193,7 @@ export function askedPrints(
   const ids = asked.prints.map((p) => p.printId)
   const ready = printablesOf(db, slip.value, ids, now, false)
   if (!ready.ok) return ready
-  const unit = readRoom(db)?.unit ?? 'mm'
+  const unit = unitOfRoom(db)
   const prints = []
   for (const [i, { copies, answers }] of asked.prints.entries()) {
     const printable = ready.value[i]

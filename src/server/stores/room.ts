@@ -34,6 +34,9 @@ export type Room = {
 /** The room, or null before it was set up. */
 export const readRoom = (db: Db): Room | null => kept(db, 'room', () => roomNow(db))
 
+/** The unit in which the room speaks of lengths; millimetres before it is set up. */
+export const unitOfRoom = (db: Db): LengthUnit => readRoom(db)?.unit ?? 'mm'
+
 function roomNow(db: Db): Room | null {
   const row = db.select().from(room).get()
   if (!row) return null

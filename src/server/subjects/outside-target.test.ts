@@ -21,25 +21,27 @@ const own = (width: number, height: number) => ({ width: fromMm(width), height: 
 
 describe('an outside target on its sheet', () => {
   it('is right where it is whole, of its own size, and nobody changes its colours', () => {
-    expect(targetFault(printable(150, 200), own(150, 200))).toBeNull()
+    expect(targetFault(printable(150, 200), own(150, 200), 'mm')).toBeNull()
     expect(
-      targetFault(printable(150, 200, { colourMode: 'monochrome', printerColour: null }), own(150, 200)),
+      targetFault(printable(150, 200, { colourMode: 'monochrome', printerColour: null }), own(150, 200), 'mm'),
     ).toBeNull()
   })
   it('is wrong at another size, told with both', () => {
-    expect(targetFault(printable(150, 200), own(150.2, 200.3))).toMatch(
+    expect(targetFault(printable(150, 200), own(150.2, 200.3), 'mm')).toMatch(
       /^It would come out as .* instead of 150\.2 × 200\.3 mm\.$/,
     )
-    expect(targetFault(printable(150, 200), { width: um(150_009), height: um(200_000) })).toBeNull()
+    expect(targetFault(printable(150, 200), { width: um(150_009), height: um(200_000) }, 'mm')).toBeNull()
   })
   it('is wrong where the printer does its own colour, or nobody said', () => {
-    expect(targetFault(printable(150, 200, { printerColour: 'own' }), own(150, 200))).toMatch(/colour is own in/)
-    expect(targetFault(printable(150, 200, { printerColour: null }), own(150, 200))).toMatch(/colour is not said in/)
+    expect(targetFault(printable(150, 200, { printerColour: 'own' }), own(150, 200), 'mm')).toMatch(/colour is own in/)
+    expect(targetFault(printable(150, 200, { printerColour: null }), own(150, 200), 'mm')).toMatch(
+      /colour is not said in/,
+    )
   })
   it('is wrong where the sheet is printed to its edges', () => {
     const one = printable(150, 200)
     const borderless = { ...one, outcome: { ...one.outcome, sheet: { ...one.outcome.sheet, borderless: true } } }
-    expect(targetFault(borderless, own(150, 200))).toMatch(/prints to the edges and enlarges/)
+    expect(targetFault(borderless, own(150, 200), 'mm')).toMatch(/prints to the edges and enlarges/)
   })
   it('goes out untouched whatever its version converts to', () => {
     const fileColour = { kind: 'profile', profileId: 'x', intent: 'relative', blackPoint: true } as const

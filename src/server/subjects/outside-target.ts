@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Um } from '@/core/length/length'
+import type { LengthUnit, Um } from '@/core/length/length'
 import { tradePair, writeLength } from '@/core/length/write'
 import { untouched } from '@/core/slip/untouched'
 import { countOf } from '@/core/words/count'
@@ -27,6 +27,7 @@ const EDGES = ['left', 'right', 'lead', 'trail'] as const
 export function targetFault(
   { facts, outcome }: Printable,
   own: { readonly width: Um; readonly height: Um },
+  unit: LengthUnit,
 ): string | null {
   const { version } = facts
   const { colourMode, printerColour } = version.settings
@@ -39,12 +40,12 @@ export function targetFault(
   const { w, h } = piece.sent
   const [across, along] = piece.quarter % 2 === 0 ? [own.width, own.height] : [own.height, own.width]
   if (Math.abs(w - across) > EXACT_UM || Math.abs(h - along) > EXACT_UM)
-    return `It would come out as ${tradePair(w, h, 'mm')} instead of ${tradePair(across, along, 'mm')}.`
+    return `It would come out as ${tradePair(w, h, unit)} instead of ${tradePair(across, along, unit)}.`
   const lost = EDGES.filter((e) => piece.cutOff[e] > 0)
   return lost.length === 0
     ? null
-    : `It is ${tradePair(own.width, own.height, 'mm')}, and the area that this feed prints on does not hold it: ${lost
-        .map((e) => `${writeLength(piece.cutOff[e], 'mm')} would be lost at the ${e} edge`)
+    : `It is ${tradePair(own.width, own.height, unit)}, and the area that this feed prints on does not hold it: ${lost
+        .map((e) => `${writeLength(piece.cutOff[e], unit)} would be lost at the ${e} edge`)
         .join(', ')}. It is never laid smaller: choose a larger sheet or another feed.`
 }
 

@@ -13,14 +13,14 @@ import type { Db } from '@/server/db/open'
 import { documentOf } from '@/server/render/document'
 import { listStocks } from '@/server/stores/papers'
 import { readQueueFacts } from '@/server/stores/printers'
-import { readRoom } from '@/server/stores/room'
+import { unitOfRoom } from '@/server/stores/room'
 import { toldOf } from '@/server/stores/told'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import type { Sheet, Subject } from './subject'
 
 /** The page of a check's sheet: what file and raster draw. */
 const checkPage = (db: Db, check: EdgeCheck, sheet: number): Page =>
-  rulerPage(check.layout, sayRulerLabels({ ...check, sheetNumber: sheet }, readRoom(db)?.unit ?? 'mm'))
+  rulerPage(check.layout, sayRulerLabels({ ...check, sheetNumber: sheet }, unitOfRoom(db)))
 
 /** Its paper: from the stock of the version's paper in that very size, if the room keeps it. */
 function usedBy(db: Db, check: EdgeCheck, version: VersionFacts): Used {
