@@ -43,7 +43,10 @@ const words = (...list: readonly string[]) => list.map((w) => ({ id: w, name: w[
 const named = (list: readonly { readonly id: string; readonly name: string }[]) =>
   list.map(({ id, name }) => ({ id, name }))
 
-/** Lengths at which something changes: the longest print of a media setting, the end of a feed. Ascending. */
+/**
+ * Lengths at which something changes: the longest print of a media setting, the end of a feed. Ascending.
+ * @example thresholds(ROOM).length // 2
+ */
 export function thresholds({ feeds, facts }: QueueWorld): readonly Um[] {
   const used = feeds.filter((f) => facts.feeds.some((x) => x.feedId === f.id))
   const all = [
@@ -53,7 +56,10 @@ export function thresholds({ feeds, facts }: QueueWorld): readonly Um[] {
   return [...new Set(all)].sort((a, b) => a - b).map(um)
 }
 
-/** The blacks that some media setting of a queue prints with; none where there is nothing to choose. */
+/**
+ * The blacks that some media setting of a queue prints with; none where there is nothing to choose.
+ * @example blacksOf(ROOM.facts) // ['matte']
+ */
 export const blacksOf = (facts: QueueFacts): readonly BlackInk[] =>
   (['photo', 'matte'] as const).filter((b) => facts.mediaSettings.some((m) => m.blacks.includes(b)))
 
