@@ -45,6 +45,7 @@ export const FLOORS = {
       'result',
       'merge',
       'time',
+      'tone',
       'length',
       'money',
       'rules',
