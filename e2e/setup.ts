@@ -37,6 +37,19 @@ async function startPrinters(
     db.prepare('update queues set address = replace(address, ?, ?)').run(`:${port}/`, `:${ports[id]}/`)
   db.close()
   writeFileSync(join(tray, 'printers.json'), JSON.stringify(Object.entries(ports).map(([id, port]) => ({ id, port }))))
+  const instruments = await listening<{ port: number }>([
+    '--import',
+    'tsx',
+    'standins/instruments/main.ts',
+    '--tray',
+    tray,
+    '--port',
+    '0',
+    '--seed',
+    '5',
+  ])
+  running.push(instruments)
+  writeFileSync(join(tray, 'instruments.json'), JSON.stringify({ port: instruments.says.port }))
   const end = async (): Promise<void> => {
     await Promise.all(running.map((printer) => printer.end()))
   }

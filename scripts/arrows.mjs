@@ -38,14 +38,13 @@ export const FLOORS = {
       'render',
       'subjects',
     ],
-    ...['actions', 'printing', 'work', 'uploads'],
+    ...['tone', 'actions', 'printing', 'work', 'uploads'],
   ],
   'src/core': [
     ...[
       'result',
       'merge',
       'time',
-      'tone',
       'length',
       'money',
       'rules',
@@ -53,6 +52,7 @@ export const FLOORS = {
       'sizes',
       'placing',
       'page',
+      'tone',
       'charge',
       'paper',
       'printer',

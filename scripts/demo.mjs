@@ -12,6 +12,7 @@ import {
   run,
   say,
   serve,
+  startInstruments,
   startPrinters,
 } from './lib.mjs'
 
@@ -37,8 +38,9 @@ const option = (name, otherwise) => {
 }
 const tray = join(data, 'tray')
 const printers = startPrinters(tray, { seed: option('seed', '7'), speed: option('speed', '20') })
+const instruments = startInstruments(tray, { seed: option('seed', '7') })
 const { address } = await serve(data, { extra: { LIBRETA_TRAY: tray } })
-await printers
+await Promise.all([printers, instruments])
 say(
   `Marsh Street Print Room is open at ${address} (ready after ${((Date.now() - began) / 1000).toFixed(1)} s). Ctrl-C closes it.`,
 )

@@ -199,9 +199,9 @@ export const serverEnv = (data, extra = {}) => ({
 
 /** The simulated printers of the demo room, with the ports that its queues name. */
 const STANDINS = [
-  { id: 'otter', port: 4791 },
-  { id: 'heron', port: 4792 },
-  { id: 'wren', port: 4793 },
+  { id: 'otter', port: 4791, what: 'printer otter' },
+  { id: 'heron', port: 4792, what: 'printer heron' },
+  { id: 'wren', port: 4793, what: 'printer wren' },
 ]
 
 /**
@@ -230,13 +230,32 @@ export async function startPrinters(tray, { seed = '7', speed = '20' } = {}) {
   )
 }
 
+/** Where the simulated scanner and meter listen. */
+const INSTRUMENTS = { what: 'scanner and meter', port: 4795 }
+
+/** Starts the simulated scanner and meter, which take sheets from the tray. */
+export async function startInstruments(tray, { seed = '7' } = {}) {
+  mkdirSync(tray, { recursive: true })
+  writeFileSync(join(tray, 'instruments.json'), JSON.stringify({ port: INSTRUMENTS.port }))
+  const its = ['--tray', tray, '--port', String(INSTRUMENTS.port), '--seed', seed]
+  await new Promise((resolve) => {
+    keepUp('The simulated scanner and meter', () => {
+      const child = start(process.execPath, ['--import', 'tsx', 'standins/instruments/main.ts', ...its], {
+        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      })
+      child.once('message', resolve)
+      return child
+    })
+  })
+}
+
 /** Says so before anything is done when another room, or its printers, runs already: nothing under it is touched. */
 export async function needPorts({ port = PORT, standins = false } = {}) {
   if (await portTaken(port))
     giveUp(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4790 npm run demo`)
-  for (const its of standins ? STANDINS : [])
+  for (const its of standins ? [...STANDINS, INSTRUMENTS] : [])
     if (await portTaken(its.port))
-      giveUp(`Port ${its.port}, where the simulated printer ${its.id} listens, is taken. Stop what runs there.`)
+      giveUp(`Port ${its.port}, where the simulated ${its.what} listens, is taken. Stop what runs there.`)
 }
 
 /** Starts server and background process on a room folder and keeps them up; answers once the server does. */

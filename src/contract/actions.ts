@@ -4,6 +4,7 @@ import { PRESETS_INPUTS } from './inputs/presets'
 import { PRINTERS_INPUTS } from './inputs/printers'
 import { PRINTS_INPUTS } from './inputs/prints'
 import { ROOM_INPUTS } from './inputs/room'
+import { TONE_INPUTS } from './inputs/tone'
 
 /** The inputs of every write, by the action's name; by subject in `inputs/`. */
 export const INPUTS = {
@@ -12,6 +13,7 @@ export const INPUTS = {
   ...PRINTERS_INPUTS,
   ...PRESETS_INPUTS,
   ...PRINTS_INPUTS,
+  ...TONE_INPUTS,
 } as const satisfies Record<string, z.ZodType>
 
 export type ActionName = keyof typeof INPUTS

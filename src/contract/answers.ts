@@ -57,6 +57,18 @@ export type ActionOutput = {
   'target.print': { readonly slipId: string }
   'target.retire': Saved
   'target.restore': Saved
+  'tone.start': Numbered & { readonly code: string; readonly slipId: string }
+  'tone.read': Made
+  'tone.unread': Made
+  'tone.bind': Numbered
+  'tone.unbind': Made
+  'tone.retire': Saved
+  'tone.restore': Saved
+  'tone.printed': Saved
+  'scanner.add': Numbered
+  'scanner.check': Saved
+  'scanner.retire': Saved
+  'scanner.restore': Saved
   'path.begin': Made
   'path.say': Saved
   /** the slip with a print for each, and what could not be tried: a sentence each */

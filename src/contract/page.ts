@@ -40,7 +40,7 @@ const itemSchema = z.discriminatedUnion('kind', [
       height: z.number(),
     })
     .readonly(),
-  z.object({ kind: z.literal('mark'), rect: rectSchema }).readonly(),
+  z.object({ kind: z.literal('mark'), rect: rectSchema, black: z.number().min(0).max(1).optional() }).readonly(),
 ]) satisfies z.ZodType<PageItem, unknown>
 
 /** A page as it is stored with print jobs and records. */

@@ -29,6 +29,8 @@ const colours = {
     )
     .readonly(),
   target: z.object({ profileId: z.string(), intent: intents, blackPoint: z.boolean() }).readonly().nullable(),
+  /** the tone curve that grey goes through after that; null: none */
+  curveId: z.string().nullable().default(null),
 }
 
 /** What is sent of one sheet, as it was when somebody pressed: nothing that is edited meanwhile changes it. */

@@ -406,21 +406,24 @@ export class Machine {
         height: head.height,
         channels: head.channels === 1 ? 1 : 3,
         page: placed(size, job.ticket),
-        rows: octets(reader, head),
+        rows: fine(reader, head),
       },
       space: head.space === 1 || head.space === 3 ? 'device' : 'srgb',
     }
   }
 }
 
-/** Samples as octets, white 255, whatever the raster counts. */
-async function* octets(reader: RasterReader, head: PageHeader) {
+/** Samples in 16 bits, white 65535, whatever the raster counts. */
+async function* fine(reader: RasterReader, head: PageHeader) {
   for await (const row of reader.rows(head)) {
-    let samples = row.samples instanceof Uint16Array ? Uint8Array.from(row.samples, (v) => v >> 8) : row.samples
-    if (head.space === 3) samples = samples.map((v) => 255 - v)
+    let samples = inFull(row.samples)
+    if (head.space === 3) samples = samples.map((v) => 65_535 - v)
     yield { samples, times: row.times, from: row.from, to: row.to }
   }
 }
+
+const inFull = (samples: Uint8Array | Uint16Array): Uint16Array =>
+  samples instanceof Uint16Array ? samples : Uint16Array.from(samples, (v) => v * 257)
 
 /** Where ink really ends on this sheet: what is declared for its width, off by what this machine is off. */
 function reachOf(truth: Sides, t: Ticket): Sides {
@@ -461,7 +464,7 @@ async function jpegPage(path: string, t: Ticket): Promise<RowSource> {
   async function* rows() {
     const n = info.width * 3
     for (let y = 0; y < info.height; y++)
-      yield { samples: data.subarray(y * n, (y + 1) * n), times: 1, from: 0, to: info.width }
+      yield { samples: inFull(data.subarray(y * n, (y + 1) * n)), times: 1, from: 0, to: info.width }
   }
   return { width: info.width, height: info.height, channels: 3, page: placed(size, t), rows: rows() }
 }

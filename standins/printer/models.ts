@@ -18,6 +18,9 @@ export type MediaType = {
   readonly darkest: number
   readonly white: readonly [l: number, a: number, b: number]
   readonly gain: number
+  /** its black-and-white way: how it bends the scale, and how much of it is full black before its time */
+  readonly greyGamma?: number
+  readonly closes?: number
 }
 
 export type Path = {
@@ -68,8 +71,8 @@ const pigments = (...names: readonly (readonly [string, string])[]) => names.map
 
 const otterTypes: readonly MediaType[] = [
   { keyword: 'plain', black: 'matte', darkest: 30, white: [95, 1, -4], gain: 0.16 },
-  { keyword: 'matte-a', black: 'matte', darkest: 19, white: [96, 0, -1], gain: 0.11 },
-  { keyword: 'matte-b', black: 'matte', darkest: 21, white: [95, 0, 2], gain: 0.12 },
+  { keyword: 'matte-a', black: 'matte', darkest: 19, white: [96, 0, -1], gain: 0.11, greyGamma: 0.72, closes: 0.06 },
+  { keyword: 'matte-b', black: 'matte', darkest: 18.5, white: [96, 0, -1], gain: 0.12, greyGamma: 0.93 },
   { keyword: 'cotton', black: 'matte', darkest: 17, white: [96, 0, 3], gain: 0.14 },
   { keyword: 'gloss', black: 'photo', darkest: 5, white: [95, 0, -5], gain: 0.06 },
   { keyword: 'lustre', black: 'photo', darkest: 7, white: [95, 0, -3], gain: 0.07 },
@@ -154,8 +157,8 @@ const OTTER: Model = {
 }
 
 const heronTypes: readonly MediaType[] = [
-  { keyword: 'lustre-a', black: 'photo', darkest: 6, white: [95, 0, -3], gain: 0.07 },
-  { keyword: 'satin', black: 'photo', darkest: 8, white: [94, 0, -2], gain: 0.08 },
+  { keyword: 'lustre-a', black: 'photo', darkest: 6, white: [95, 0, -3], gain: 0.07, greyGamma: 0.94 },
+  { keyword: 'satin', black: 'photo', darkest: 8, white: [94, 0, -2], gain: 0.08, greyGamma: 0.74 },
   { keyword: 'coated', black: 'matte', darkest: 20, white: [96, 0, -1], gain: 0.12 },
   { keyword: 'rag', black: 'matte', darkest: 17, white: [96, 0, 3], gain: 0.13 },
 ]

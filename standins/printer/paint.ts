@@ -1,6 +1,6 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import { PngFile } from './png'
-import { encoded, type Tone } from './tone'
+import { encoded, encodedFine, type Tone } from './tone'
 import type { Landing } from './truth'
 
 /** The sheet images' resolution. */
@@ -8,7 +8,7 @@ export const SHEET_PPI = 300
 const MM = 25.4
 const PIXEL = MM / SHEET_PPI
 
-/** Rows of samples 0..255, 1 or 3 channels, from the top; white is 255. */
+/** Rows of samples 0..65535, 1 or 3 channels, from the top; white is 65535. */
 export type RowSource = {
   readonly width: number
   readonly height: number
@@ -16,7 +16,7 @@ export type RowSource = {
   /** the page's size on the sheet before anything happens to it, mm, and where it begins */
   readonly page: { readonly x: number; readonly y: number; readonly w: number; readonly h: number }
   readonly rows: AsyncIterable<{
-    readonly samples: Uint8Array
+    readonly samples: Uint16Array
     readonly times: number
     readonly from: number
     readonly to: number
@@ -121,9 +121,11 @@ export async function paint(
           blue += part * (strip[k * 3 + 2] as number)
         }
         const n = open / boxU
-        out[i * 3] = encoded(pr + red * n - pr * open)
-        out[i * 3 + 1] = encoded(pg + green * n - pg * open)
-        out[i * 3 + 2] = encoded(pb + blue * n - pb * open)
+        // grain: whether a fraction of a level is rounded up is chance, the same for the three channels
+        const grain = chance(i, j)
+        out[i * 3] = encodedFine(pr + red * n - pr * open) + grain
+        out[i * 3 + 1] = encodedFine(pg + green * n - pg * open) + grain
+        out[i * 3 + 2] = encodedFine(pb + blue * n - pb * open) + grain
         inked += open * (1 - green / boxU / pg)
       }
     }
@@ -141,10 +143,18 @@ export async function paint(
   return inked / (width * height)
 }
 
+/** 0 to 1, evenly spread over the pixels of a sheet, and the same for the same pixel. */
+function chance(x: number, y: number): number {
+  let h = Math.imul(x ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(y, 0xc2b2ae35)
+  h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d)
+  h ^= h >>> 13
+  return (h >>> 0) / 4_294_967_296
+}
+
 /** The page's rows in linear light, as many as are needed at once. */
 class Lines {
   private readonly held = new Map<number, Light>()
-  private readonly rows: AsyncIterator<{ samples: Uint8Array; times: number; from: number; to: number }>
+  private readonly rows: AsyncIterator<{ samples: Uint16Array; times: number; from: number; to: number }>
   private next = 0
   private current: Light | null = null
   private times = 0
@@ -175,7 +185,7 @@ class Lines {
     return [...this.held.values()]
   }
 
-  private light({ samples, from, to }: { samples: Uint8Array; from: number; to: number }): Light {
+  private light({ samples, from, to }: { samples: Uint16Array; from: number; to: number }): Light {
     const { width, channels } = this.source
     if (to <= from) return this.white
     const row = new Float32Array(width * 3)

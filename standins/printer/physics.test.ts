@@ -17,7 +17,7 @@ const tone = toneOf(PLAIN, 'srgb', false)
 /** A page of one tone at 100 px an inch. */
 const page = (w: number, h: number, value = 0, at: readonly [number, number] = [0, 0]): RowSource => {
   const [width, height] = [Math.round(w / 0.254), Math.round(h / 0.254)]
-  const samples = new Uint8Array(width).fill(value)
+  const samples = new Uint16Array(width).fill(value * 257)
   return {
     width,
     height,
@@ -127,31 +127,32 @@ describe('ink on a sheet', () => {
 describe('tone', () => {
   const middle = (r: Response, grey = false, space: 'srgb' | 'device' = 'srgb'): readonly number[] => {
     const { table } = toneOf(r, space, grey)
-    return table.map((t) => t[119] ?? 0) // L* 50 asked
+    return table.map((t) => t[119 * 257] ?? 0) // L* 50 asked
   }
   it('white is the paper, black the darkest that this paper takes', () => {
     const { table, paper } = toneOf({ ...PLAIN, white: [96, 0, -1], darkest: 20 }, 'srgb', false)
-    for (const c of [0, 1, 2]) expect(table[c]?.[255]).toBeCloseTo(paper[c] ?? 0, 4)
+    for (const c of [0, 1, 2]) expect(table[c]?.[65_535]).toBeCloseTo(paper[c] ?? 0, 4)
     expect(table[1][0]).toBeCloseTo(0.0299, 3) // L* 20
-    expect(table[1][255]).toBeCloseTo(0.901, 2) // L* 96
+    expect(table[1][65_535]).toBeCloseTo(0.901, 2) // L* 96
   })
   it('without gain what is asked for comes out; gain darkens the middle and leaves the ends', () => {
     expect(middle(PLAIN)[1]).toBeCloseTo(0.184, 2) // L* 50
     const gained = toneOf({ ...PLAIN, gain: 0.1 }, 'srgb', false)
-    expect(gained.table[1][119]).toBeLessThan(0.12)
-    expect([gained.table[1][0], gained.table[1][255]].map((v) => Math.round((v ?? 0) * 1000) / 1000)).toEqual([0, 1])
+    expect(gained.table[1][119 * 257]).toBeLessThan(0.12)
+    expect([gained.table[1][0], gained.table[1][65_535]].map((v) => Math.round((v ?? 0) * 1000) / 1000)).toEqual([0, 1])
   })
   it('darker values are never lighter', () => {
     for (const gain of [0, 0.05, 0.2])
       for (const space of ['srgb', 'device'] as const) {
         const { table } = toneOf({ ...PLAIN, gain, darkest: 12 }, space, false)
-        for (let v = 1; v < 256; v++) expect(table[1][v]).toBeGreaterThanOrEqual((table[1][v - 1] ?? 0) - 1e-6)
+        for (let v = 257; v < 65_536; v += 257)
+          expect(table[1][v]).toBeGreaterThanOrEqual((table[1][v - 257] ?? 0) - 1e-6)
       }
   })
   it('device values are amounts of ink, not lightness: half the ink is L* 50, not what sRGB 127 looks like', () => {
     const { table } = toneOf(PLAIN, 'device', false)
-    expect(table[1][128]).toBeCloseTo(0.186, 2)
-    expect(toneOf(PLAIN, 'srgb', false).table[1][128]).toBeCloseTo(0.216, 2)
+    expect(table[1][128 * 257]).toBeCloseTo(0.186, 2)
+    expect(toneOf(PLAIN, 'srgb', false).table[1][128 * 257]).toBeCloseTo(0.216, 2)
   })
   it('grey mode has a gain and a tint of its own', () => {
     const tinted: Response = { ...PLAIN, greyTint: [2, -4], greyGain: 0.1 }

@@ -1,6 +1,6 @@
-import type { Response } from './truth'
+import type { GreyShape, Response } from './truth'
 
-/** Reflectance 0..1 in linear light for each channel and input value. */
+/** Reflectance 0..1 in linear light for each channel and input value, 0 to 65535. */
 export type Tone = { readonly table: readonly [Float32Array, Float32Array, Float32Array]; readonly paper: Rgb }
 export type Rgb = readonly [number, number, number]
 
@@ -29,10 +29,12 @@ const lightness = (y: number): number => (y > 216 / 24_389 ? 116 * Math.cbrt(y) 
 export function toneOf(r: Response, space: 'srgb' | 'device', grey: boolean): Tone {
   const [lw, aw, bw] = r.white
   const gain = grey ? r.greyGain : r.gain
-  const table = [0, 1, 2].map(() => new Float32Array(256)) as [Float32Array, Float32Array, Float32Array]
-  for (let v = 0; v < 256; v++) {
-    const asked = space === 'srgb' ? 1 - lightness(linear(v / 255)) / 100 : 1 - v / 255
-    const ink = Math.min(1, asked + 4 * gain * asked * (1 - asked))
+  const table = [0, 1, 2].map(() => new Float32Array(VALUES)) as [Float32Array, Float32Array, Float32Array]
+  for (let v = 0; v < VALUES; v++) {
+    const part = v / (VALUES - 1)
+    const asked = space === 'srgb' ? 1 - lightness(linear(part)) / 100 : 1 - part
+    const gained = Math.min(1, asked + 4 * gain * asked * (1 - asked))
+    const ink = grey && r.grey ? shaped(gained, r.grey) : gained
     const middle = 4 * ink * (1 - ink)
     const [ta, tb] = grey ? r.greyTint : [0, 0]
     const at = labToLinear(lw - ink * (lw - r.darkest), aw * (1 - ink) + ta * middle, bw * (1 - ink) + tb * middle)
@@ -41,11 +43,33 @@ export function toneOf(r: Response, space: 'srgb' | 'device', grey: boolean): To
   return { table, paper: labToLinear(lw, aw, bw) }
 }
 
-const STEPS = 4096
-const ENCODED = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
+/** Samples are counted in 16 bits, whatever was sent. */
+export const VALUES = 65_536
+
+/** How a black-and-white way bends the scale: nothing of it is told to anybody. */
+function shaped(ink: number, shape: GreyShape): number {
+  const bent = ink ** shape.gamma
+  // a shoulder slows the deepest tones down, and shadows that close up are full black before their time
+  const slowed = bent - shape.shoulder * Math.sin(Math.PI * bent) * bent
+  const closed = Math.min(1, slowed / (1 - shape.blocked))
+  const dip = (ink - shape.dipAt) / 0.06
+  return Math.min(1, Math.max(0, closed - shape.dip * Math.exp(-dip * dip)))
+}
+
+const STEPS = 16_384
+/** sRGB octets with their fractions */
+const ENCODED = Float32Array.from({ length: STEPS + 1 }, (_, i) => {
   const v = i / STEPS
-  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055))
+  return 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055)
 })
 
+/** Linear light to sRGB, 0 to 255 with its fraction. */
+export const encodedFine = (v: number): number => {
+  const at = Math.min(1, Math.max(0, v)) * STEPS
+  const i = Math.min(STEPS - 1, Math.floor(at))
+  const low = ENCODED[i] as number
+  return low + (at - i) * ((ENCODED[i + 1] as number) - low)
+}
+
 /** Linear light to an sRGB octet. */
-export const encoded = (v: number): number => ENCODED[Math.round(Math.min(1, Math.max(0, v)) * STEPS)] as number
+export const encoded = (v: number): number => Math.round(encodedFine(v))

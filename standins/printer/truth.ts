@@ -42,6 +42,17 @@ export type Response = {
   /** what grey mode looks like in the middle of the scale, a* and b* */
   readonly greyTint: readonly [a: number, b: number]
   readonly greyGain: number
+  /** how the black-and-white way bends the scale; left away: not at all */
+  readonly grey?: GreyShape
+}
+
+/** Gamma of the amount of ink, a shoulder in the deep tones, the part of the scale that is full black, a dip somewhere. */
+export type GreyShape = {
+  readonly gamma: number
+  readonly shoulder: number
+  readonly blocked: number
+  readonly dip: number
+  readonly dipAt: number
 }
 
 const sides = (of: (side: keyof Sides) => number): Sides => ({
@@ -131,5 +142,10 @@ export function responseOf(seed: number, model: Model, type: string, quality: nu
     white: [l + 0.5 * normal(random), a + 0.3 * normal(random), b + 0.6 * normal(random)],
     greyTint: [0.8 * normal(random), 1.2 * normal(random)],
     greyGain: 0.04 + 0.02 * normal(random),
+    grey: {
+      ...{ gamma: declared.greyGamma ?? 1, dip: 0, dipAt: 0.5 },
+      shoulder: 0.04 + 0.03 * random(),
+      blocked: declared.closes ?? 0,
+    },
   }
 }

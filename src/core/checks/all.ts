@@ -17,6 +17,7 @@ import { resolutionEnough } from './resolution'
 import { screenIsJudge } from './screen'
 import { sizeOffered, sizePossible, sizeTurned } from './size'
 import { copiesUsual, paperInStock, upkeepDone } from './stock'
+import { toneChecked } from './tone'
 
 /** The checks before printing, in the order in which their findings of one level are shown. */
 export const CHECKS: readonly Check[] = [
@@ -42,6 +43,7 @@ export const CHECKS: readonly Check[] = [
   blackInkHeld,
   inksHeld,
   darknessKnown,
+  toneChecked,
   profilePresent,
   convertedOnce,
   colourDescribed,

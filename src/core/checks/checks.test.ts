@@ -3,6 +3,7 @@ import { fromMm, um } from '@/core/length/length'
 import { sameEdges } from '@/core/sheet/sheet'
 import { firstPiece, type PlainPatch } from '@/core/slip/body'
 import { outcomeOf } from '@/core/slip/outcome'
+import type { ToneFacts } from '@/core/tone/use'
 import { sayFinding } from '@/core/words/checks'
 import { SHORT, sayShort } from '@/core/words/short'
 import { FACTS, FIGURES, facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
@@ -33,6 +34,10 @@ const GREY = {
   settings: { ...VERSION.settings, colourMode: 'monochrome' as const, printerColour: null },
   darkness: { least: -8, most: 8, step: 2 },
 }
+const toned = (tone: Partial<ToneFacts>) => ({
+  ...GREY,
+  tone: { checks: [{ number: 7, darkness: -4 }], curves: [], since: null, ...tone },
+})
 const ON_ROLL = { ...VERSION, feed: { ...VERSION.feed, kind: 'roll' as const, maxLength: fromMm(9000) } }
 const LOADED = {
   paperId: 'paper',
@@ -564,6 +569,45 @@ const CASES: readonly Case[] = [
     rest: { version: GREY },
     level: 'stop',
     says: /this slip has -10/,
+  },
+  {
+    name: 'greys that go through the curve of their darkness',
+    check: 'tone',
+    body: { darkness: -4 },
+    rest: { version: toned({ curves: [{ id: 'c', number: 7, darkness: -4, strength: 0.8 }] }) },
+    level: 'fine',
+    says: /go through the curve of tone check 7, at 80 %/,
+  },
+  {
+    name: 'greys that are known and not corrected',
+    check: 'tone',
+    body: { darkness: -4 },
+    rest: { version: toned({ curves: [{ id: 'c', number: 7, darkness: 2, strength: 1 }] }) },
+    level: 'fine',
+    says: /Tone check 7 tells how .* no curve is bound/,
+  },
+  {
+    name: 'greys of a seal that nobody checked',
+    check: 'tone',
+    rest: { version: toned({ checks: [] }) },
+    level: 'caution',
+    says: /No tone check was made with the seal .*Print a wedge/,
+  },
+  {
+    name: 'greys at another darkness than was checked',
+    check: 'tone',
+    body: { darkness: 2 },
+    rest: { version: toned({}) },
+    level: 'caution',
+    says: /made at darkness -4, not at 2: no curve is used/,
+  },
+  {
+    name: 'greys that were checked before the heads were changed',
+    check: 'tone',
+    body: { darkness: -4 },
+    rest: { version: toned({ since: 'head change' }) },
+    level: 'caution',
+    says: /Tone check 7 was made before the head change/,
   },
   {
     name: 'the right paper in the feed',

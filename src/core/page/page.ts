@@ -34,5 +34,10 @@ export type TextLine = {
   readonly height: number
 }
 
-/** A filled black rectangle: ticks, bars, crosses are made of these. */
-export type Mark = { readonly kind: 'mark'; readonly rect: Rect }
+/** A filled rectangle: ticks, bars, crosses and patches are made of these. */
+export type Mark = {
+  readonly kind: 'mark'
+  readonly rect: Rect
+  /** device grey, 0 no ink to 1 full black; left away: full black */
+  readonly black?: number | undefined
+}

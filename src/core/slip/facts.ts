@@ -19,6 +19,7 @@ import type {
 } from '@/core/printer/facts'
 import type { SaysInstead, SetAtPrinter } from '@/core/printer/heard'
 import type { Takes } from '@/core/printer/takes'
+import type { ToneFacts } from '@/core/tone/use'
 import type { PrintBody, SlipHead } from './body'
 
 export type PictureFacts = {
@@ -123,6 +124,8 @@ export type VersionFacts = {
   readonly says?: SaysInstead | null
   /** what somebody left set at the printer and this version wants otherwise */
   readonly setAtPrinter?: readonly SetAtPrinter[]
+  /** what tone checks of its seal say; left away: nobody asked */
+  readonly tone?: ToneFacts
   /** what darkness the queue knows */
   readonly darkness?: Darkness
   /** the black ink that the printer holds now; null when nothing is known */

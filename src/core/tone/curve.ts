@@ -14,7 +14,7 @@ export type ToneCurve = {
 
 /** What a correction costs. */
 export type CurvePrice = {
-  /** the steepest rise of the curve; 1 is no correction */
+  /** the steepest rise of the curve over one of 256 levels; 1 is no correction */
   readonly steepest: number
   /** how many of 256 levels stay distinct when they are sent in 8 bit */
   readonly levels: number
@@ -59,8 +59,8 @@ export function curveOf(reading: Reading): ToneCurve {
   const response = responseOf(reading)
   const [white, black] = [response(0), response(1)]
   const table = Array.from({ length: STEPS + 1 }, (_, i) => {
-    // the ends stay what they are: no ink is no ink, and full black is full black
-    if (i === 0 || i === STEPS) return i / STEPS
+    // no ink stays no ink; of what is as black as full black the least is taken, so that nothing jumps at the end
+    if (i === 0) return 0
     return reached(response, evenSteps(i / STEPS, white, black))
   })
   return { table, strength: 1 }
@@ -96,11 +96,9 @@ export function throughCurve({ table }: ToneCurve, d: number): number {
  * @example priceOf(curveOf({ patches: [{ d: 0, l: 90, spread: 0.1, ab: null }, { d: 1, l: 10, spread: 0.1, ab: null }], within: 0.3 }), (d) => 90 - 80 * d).levels // 256
  */
 export function priceOf(curve: ToneCurve, response: (d: number) => number): CurvePrice {
-  const { table } = curve
-  const steepest = Math.max(...table.slice(1).map((v, i) => (v - (table[i] ?? 0)) * (table.length - 1)))
-  const sent = Array.from({ length: LEVELS }, (_, i) =>
-    Math.round(throughCurve(curve, i / (LEVELS - 1)) * (LEVELS - 1)),
-  )
+  const at = Array.from({ length: LEVELS }, (_, i) => throughCurve(curve, i / (LEVELS - 1)))
+  const steepest = Math.max(...at.slice(1).map((v, i) => (v - (at[i] ?? 0)) * (LEVELS - 1)))
+  const sent = at.map((v) => Math.round(v * (LEVELS - 1)))
   const distinct = [...new Set(sent)]
   const seen = distinct.map((v) => response(v / (LEVELS - 1)))
   const largestStep = Math.max(0, ...seen.slice(1).map((l, i) => (seen[i] ?? l) - l))

@@ -183,6 +183,16 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'The printer takes what would be sent.'
     case 'not_taken':
       return `${f.queue} cannot be printed to from here: ${sayNotTaken(f.why)}`
+    case 'tone_checked':
+      return f.strength === null
+        ? `Tone check ${f.number} tells how black-and-white comes out; no curve is bound.`
+        : `Its greys go through the curve of tone check ${f.number}, at ${Math.round(100 * f.strength)} %.`
+    case 'tone_unchecked':
+      return `No tone check was made with the seal of ${f.preset}: how its greys come out is not known. Print a wedge under Tone checks.`
+    case 'tone_other_darkness':
+      return `Tone checks of this seal were made at darkness ${f.checked.join(', ')}, not at ${f.is}: no curve is used. Print a wedge at ${f.is}, or change the darkness.`
+    case 'tone_stale':
+      return `Tone check ${f.number} was made before the ${f.since}. Print a wedge again.`
     case 'upkeep_done':
       return 'The printer’s upkeep is not overdue.'
     case 'inks_held':

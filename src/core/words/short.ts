@@ -16,6 +16,7 @@ export const SHORT: Readonly<Record<string, string>> = {
   conversion: 'colour in doubt',
   black: 'other black ink',
   darkness: 'darkness not taken',
+  tone: 'greys not checked',
   delivery: 'cannot be sent',
   'edge-measured': 'edges not measured',
   ink: 'nothing to print',

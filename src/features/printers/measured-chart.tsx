@@ -12,8 +12,8 @@ import {
   Tooltip,
 } from 'chart.js'
 import { Line } from 'react-chartjs-2'
+import { useColours } from '@/ui/theme/use-colours'
 import css from './printer.module.css'
-import { useColours } from './use-colours'
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip, Filler)
 

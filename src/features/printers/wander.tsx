@@ -3,8 +3,8 @@
 import { CategoryScale, Chart, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
 import { Line } from 'react-chartjs-2'
 import { EDGE_NAMES, type Edges } from '@/core/sheet/sheet'
+import { useColours } from '@/ui/theme/use-colours'
 import css from './printer.module.css'
-import { useColours } from './use-colours'
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Legend, Tooltip)
 

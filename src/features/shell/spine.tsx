@@ -20,7 +20,13 @@ const GROUPS: readonly { readonly name: string; readonly places: readonly Place[
       { href: '/log', name: 'Log', key: '3' },
     ],
   },
-  { name: 'Know-how', places: [{ href: '/presets', name: 'Presets', key: '4' }] },
+  {
+    name: 'Know-how',
+    places: [
+      { href: '/presets', name: 'Presets', key: '4' },
+      { href: '/tone', name: 'Tone checks', key: '5' },
+    ],
+  },
   {
     name: 'Room',
     places: [

@@ -17,12 +17,12 @@ export function whyShut(s: {
   readonly broken: string | null
   readonly laid: boolean
   readonly printing: boolean
-  /** the outside target that the slip holds */
-  readonly target: string | null
+  /** the outside target or wedge that the slip holds, and where it is printed */
+  readonly target: { readonly name: string; readonly where: string } | null
 }): string | null {
   if (s.printing) return 'It is being printed now.'
   if (s.target !== null)
-    return `It holds the target ${s.target}, which goes out untouched: print it again under Profiles.`
+    return `It holds ${s.target.name}, which goes out untouched: print it again under ${s.target.where}.`
   if (s.state === 'done') return 'This slip is done. Copy it to print again.'
   if (s.state === 'withdrawn') return 'This slip was taken off the bench.'
   if (s.done && s.several) return 'This print is done. Raise its copies to print more.'

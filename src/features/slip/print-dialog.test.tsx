@@ -148,7 +148,7 @@ describe('what keeps a slip from being printed', () => {
     broken: null,
     laid: true,
     printing: false,
-    target: null as string | null,
+    target: null as { readonly name: string; readonly where: string } | null,
   } as const
   it.each([
     [{}, null],
@@ -156,7 +156,7 @@ describe('what keeps a slip from being printed', () => {
     [{ state: 'done' }, 'This slip is done. Copy it to print again.'],
     [{ done: true, several: true }, 'This print is done. Raise its copies to print more.'],
     [
-      { target: 'Chart 3', state: 'done' },
+      { target: { name: 'the target Chart 3', where: 'Profiles' }, state: 'done' },
       'It holds the target Chart 3, which goes out untouched: print it again under Profiles.',
     ],
     [{ done: true }, null],

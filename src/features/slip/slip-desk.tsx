@@ -103,7 +103,7 @@ export function SlipDesk(page: SlipPage) {
     preset: facts.version !== null,
     broken: broken ? sayLost(broken.lost) : null,
     laid: outcome.page !== null,
-    target: page.target?.name ?? null,
+    target: page.target,
     printing: page.prints.some((p) => p.printId === print.id && underWay(p)),
   })
   const closed = useClosed(print, open === 'preset', unit)

@@ -26,7 +26,7 @@ export type SlipPage = {
     readonly revision: number
   }
   /** the outside target that it holds, which is printed from there alone; null: it is a plain slip */
-  readonly target: { readonly name: string } | null
+  readonly target: { readonly name: string; readonly where: string } | null
   /** the pictures of its prints */
   readonly pictures: readonly (PictureFacts & { readonly bytes: number; readonly previewReady: boolean })[]
   /** with the versions that its prints hold; others are read when they are chosen */

@@ -6,6 +6,7 @@ import type { TraySheet } from '@/contract/tray'
 import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { useWays } from '@/ui/unit/unit'
+import { Instruments } from './instruments'
 import css from './tray.module.css'
 
 type Point = { readonly x: number; readonly y: number }
@@ -21,7 +22,7 @@ const clamp = (v: number, max: number): number => Math.min(max + 2, Math.max(-2,
  * One sheet: the crosshair goes where it is pressed, arrows move it by 0.05 mm (with Shift by 1 mm), the loupe shows the
  * paper there. "Set" makes the place the rule's beginning; the rule measures from there, or from the sheet's corner.
  */
-export function Loupe({ sheet }: { readonly sheet: TraySheet }) {
+export function Loupe({ sheet, instruments }: { readonly sheet: TraySheet; readonly instruments: boolean }) {
   const { unit } = useWays()
   const [at, setAt] = useState<Point>({ x: sheet.width / 2, y: sheet.length / 2 })
   const [from, setFrom] = useState<Point | null>(null)
@@ -150,6 +151,7 @@ export function Loupe({ sheet }: { readonly sheet: TraySheet }) {
         <a href={`${address}/file`} download className="small">
           Save this sheet as PNG
         </a>
+        {instruments ? <Instruments address={address} wedge={/\bwedge\b/.test(sheet.jobName)} /> : null}
       </div>
     </section>
   )

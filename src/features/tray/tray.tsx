@@ -18,9 +18,11 @@ export function Tray(props: {
   readonly printers: readonly TrayPrinter[]
   /** what the room calls the feeds and media settings of a machine, by the machine and its own keywords */
   readonly names: TrayNames
+  /** a simulated scanner and meter were started with this room */
+  readonly instruments?: boolean
   readonly now: number
 }) {
-  const { sheets, chosen, printers, names, now } = props
+  const { sheets, chosen, printers, names, now, instruments = false } = props
   const { unit } = useWays()
   return (
     <>
@@ -49,7 +51,11 @@ export function Tray(props: {
             </Link>
           ))}
         </nav>
-        {chosen ? <Loupe key={`${chosen.printer}/${chosen.number}`} sheet={chosen} /> : <div className={css.empty} />}
+        {chosen ? (
+          <Loupe key={`${chosen.printer}/${chosen.number}`} sheet={chosen} instruments={instruments} />
+        ) : (
+          <div className={css.empty} />
+        )}
         <aside className={css.machines} aria-label="At the printers">
           <h2>At the printers</h2>
           {printers.map((p) => (

@@ -56,6 +56,20 @@ import { addSize, editSize, nameSize, retireSize, wordSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addTarget, printTarget, retireTarget } from './targets'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
+import {
+  addScanner,
+  bindTone,
+  checkScanner,
+  printedTone,
+  readTone,
+  restoreScanner,
+  restoreTone,
+  retireScanner,
+  retireTone,
+  startTone,
+  unbindTone,
+  unreadTone,
+} from './tone'
 import { addTrial, decideTrial } from './trials'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
@@ -106,6 +120,18 @@ export const ACTIONS: {
   'screen.measure': measureScreen,
   'screen.retire': retireScreen,
   'screen.restore': restoreScreen,
+  'tone.start': startTone,
+  'tone.read': readTone,
+  'tone.unread': unreadTone,
+  'tone.bind': bindTone,
+  'tone.unbind': unbindTone,
+  'tone.printed': printedTone,
+  'tone.retire': retireTone,
+  'tone.restore': restoreTone,
+  'scanner.add': addScanner,
+  'scanner.check': checkScanner,
+  'scanner.retire': retireScanner,
+  'scanner.restore': restoreScanner,
   'trial.add': addTrial,
   'trial.decide': decideTrial,
   'note.add': addNote,

@@ -75,7 +75,8 @@ export const addSlip = action({
 function changeable(db: Db, id: string): Result<{ readonly number: number }, Problem> {
   const slip = readSlip(db, id)
   if (!slip) return bad({ code: 'not_found', what: 'This slip' })
-  if (targetOfSlip(db, id)) return bad(heldByTarget(slip.number))
+  const held = targetOfSlip(db, id)
+  if (held) return bad(heldByTarget(slip.number, held))
   return slip.state === 'done' ? bad({ code: 'slip_done', number: slip.number }) : ok(slip)
 }
 
@@ -112,7 +113,8 @@ export const copySlip = action({
   commit({ id }, { db, now }) {
     const slip = readSlip(db, id)
     if (!slip) return bad({ code: 'not_found', what: 'This slip' })
-    if (targetOfSlip(db, id)) return bad(heldByTarget(slip.number))
+    const held = targetOfSlip(db, id)
+    if (held) return bad(heldByTarget(slip.number, held))
     const prints = slip.body.prints.map((p) => ({ ...p, copies: 1, darkness: 0 }))
     const made = insertSlip(db, { ...slip.body, prints }, now)
     return ok({ value: made, subject: made.id, data: { from: slip.number } })

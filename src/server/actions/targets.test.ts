@@ -155,7 +155,7 @@ describe('an outside target', () => {
     const versionId = convert(GONE)
     const printed = await print(await made(), { versionId })
     const page = slipPage(room.db, printed.ok ? printed.value.slipId : '', room.now)
-    expect(page?.target).toEqual({ name: 'Chart 3' })
+    expect(page?.target).toMatchObject({ name: 'the target Chart 3', where: 'Profiles' })
     expect(page?.catalogue.versions).toMatchObject([
       { id: versionId, settings: { fileColour: { kind: 'untouched' } }, profile: null },
     ])

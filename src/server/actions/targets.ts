@@ -71,6 +71,7 @@ export const printTarget = action({
     const body = plainSlip({
       ...{ title: targetTitle(target.name, copies), pictureId: target.pictureId, versionId, sheet, copies },
       placing: { mode: 'exact', by: { edge: 'both', ...own } },
+      enlargement: 'left',
     })
     const slip = insertSlip(db, body, now)
     const prints = [{ printId: FIRST, copies, answers: [] }]

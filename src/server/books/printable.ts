@@ -71,7 +71,8 @@ function printablesOf(
   now: number,
   forFile: boolean,
 ): Result<readonly Printable[], Problem> {
-  if (targetOfSlip(db, slip.id)) return bad(heldByTarget(slip.number))
+  const held = targetOfSlip(db, slip.id)
+  if (held) return bad(heldByTarget(slip.number, held))
   const prints = printIds.map((id) => slip.body.prints.find((p) => p.id === id))
   const pictures = picturesOf(db, slip.body)
   const known = catalogue(

@@ -38,6 +38,7 @@ export type Broken = { readonly broken: 'source' | 'target' | 'pair' }
 /** An open conversion: `run` as often as there are pixels, then `close`. */
 export type Converter = {
   readonly channels: 1 | 3
+  readonly bytes: 1 | 2
   readonly run: (data: Pixels['data']) => Pixels['data']
   readonly close: () => void
 }
@@ -67,7 +68,7 @@ export async function openConverter(c: Conversion): Promise<Result<Converter, Br
     const transform = lcms.cmsCreateTransform(from, inFormat, to, outFormat, intentNumber(c.intent), flags)
     if (!transform) return bad({ broken: 'pair' })
     return ok({
-      channels: out,
+      ...{ channels: out, bytes: c.bytes },
       run: (data) => {
         const given = spreads ? spread(data) : data
         const count = given.length / channels

@@ -34,7 +34,7 @@ export async function cardFile(
   const work = await pdfWork(db, folder, {
     page: cardPage(card, codeOf(address), shown, widthOf),
     pictures: picture ? [{ id: picture.id, convert: 'nothing' }] : [],
-    target: null,
+    ...{ target: null, curveId: null },
     about: { title: `Bench card: ${card.presetName}, version ${card.number}`, subject: card.seal, grey: false },
     name: cardName(card),
   })

@@ -51,11 +51,13 @@ export type Pressed = {
   readonly pictures: readonly PictureFacts[]
   readonly queue: Pick<QueueFacts, 'ipp' | 'qualities'>
   readonly told: Told | null
+  /** the tone curve that its grey goes through; null: none */
+  readonly curveId: string | null
 }
 
 /** One sheet as it will go to its printer, ticket and all, by what the printer told; or why it cannot be sent. */
 export function documentOf(pressed: Pressed): Result<PrintDocument, Problem> {
-  const { page, version, borderless, pictures, queue, told } = pressed
+  const { page, version, borderless, pictures, queue, told, curveId } = pressed
   const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
   const colour =
     pictures.length > 0 ? coloursOf(version, pictures, 'raster') : ({ ...GREY, pictures: [], target: null } as const)
@@ -66,7 +68,7 @@ export function documentOf(pressed: Pressed): Result<PrintDocument, Problem> {
   const ticket = ticketFor(version, queue.ipp, queue.qualities, page.sheet, margins, delivery.value, told)
   const { mostPixels } = writerOf(delivery.value.format)
   const document: PrintDocument = {
-    ...{ page, ticket, space, bits, pictures: colour.pictures, target: colour.target },
+    ...{ page, ticket, space, bits, pictures: colour.pictures, target: colour.target, curveId },
     wants: saysPaper(version, page.sheet),
   }
   const head = headOf(document)

@@ -50,7 +50,7 @@ function fitting(icc: Uint8Array | null | undefined, channels: number): Uint8Arr
  * is printed, band by band, and is deflated as it comes.
  */
 export async function embed(file: PictureFile, how: Treatment): Promise<Result<Embedded, Problem>> {
-  if (file.mime === 'image/jpeg' && how.convert === 'nothing' && !(await isArithmetic(file.path)))
+  if (file.mime === 'image/jpeg' && how.convert === 'nothing' && !how.curve && !(await isArithmetic(file.path)))
     return ok(await asItCame(file))
   const opened = await openPicture(file, how)
   if (!opened.ok) return opened
@@ -95,7 +95,7 @@ async function deflated({ raw, stages, orientation }: OpenPicture): Promise<Embe
   const channels = stages.at(-1)?.channels ?? raw.channels
   return {
     ...{ filter: 'FlateDecode', bytes: Buffer.concat(pieces), width: raw.width, height: raw.height, channels },
-    bits: raw.bytes === 2 ? 16 : 8,
+    bits: (stages.at(-1)?.bytes ?? raw.bytes) === 2 ? 16 : 8,
     icc: stages.length > 0 ? null : fitting(raw.icc, raw.channels),
     orientation,
   }

@@ -144,7 +144,7 @@ function draw(
       const [x, y, w, h] = box(item.rect, sheet.getHeight())
       sheet.pushOperators(
         pushGraphicsState(),
-        setFillingGrayscaleColor(0),
+        setFillingGrayscaleColor(1 - (item.black ?? 1)),
         rectangle(x, y, w, h),
         fill(),
         popGraphicsState(),

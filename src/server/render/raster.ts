@@ -109,7 +109,7 @@ class Gather {
 type Band = { readonly rows: { readonly from: number; readonly count: number }; readonly samples: Samples }
 
 /** The page's samples, band by band from the lead; white where nothing is. */
-async function* bands(
+export async function* bands(
   page: Page,
   pictures: ReadonlyMap<string, RasterPicture>,
   head: RasterPage,
@@ -188,7 +188,7 @@ function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPict
   const across = map.swapped ? crop.down[1] - crop.down[0] : crop.across[1] - crop.across[0]
   const fine = Math.max(1, Math.abs(map.y.scale))
   const coverX = Float32Array.from({ length: x1 - x0 }, (_, i) => share(x0 + i, window.x0, window.x1))
-  const most = raw.bytes === 2 ? 65_535 : 255
+  const most = (stages.at(-1)?.bytes ?? raw.bytes) === 2 ? 65_535 : 255
   return {
     bytesPerRow: fine * (across * raw.channels * raw.bytes + (x1 - x0) * raw.channels * 4),
     into(canvas: Canvas): void {
@@ -239,20 +239,20 @@ function pictureDraw(part: PicturePart, pictures: ReadonlyMap<string, RasterPict
 const mixed = (under: number, over: number, cover: number): number =>
   (cover >= 1 ? over : under + cover * (over - under)) + 0.5
 
-/** Darkens by the share that ink covers. */
-function ink(canvas: Canvas, x: number, y: number, cover: number): void {
+/** Lays ink of a device grey over the share of a pixel that it covers. */
+function ink(canvas: Canvas, x: number, y: number, cover: number, black = 1): void {
   const q = ((y - canvas.from) * canvas.width + x) * canvas.channels
-  for (let c = 0; c < canvas.channels; c++)
-    canvas.samples[q + c] = (canvas.samples[q + c] as number) * (1 - cover) + 0.5
+  const over = canvas.white * (1 - black)
+  for (let c = 0; c < canvas.channels; c++) canvas.samples[q + c] = mixed(canvas.samples[q + c] as number, over, cover)
 }
 
-function drawMark(canvas: Canvas, { rect }: Mark, px: number): void {
+function drawMark(canvas: Canvas, { rect, black }: Mark, px: number): void {
   const [x0, x1, y0, y1] = [rect.x * px, (rect.x + rect.w) * px, rect.y * px, (rect.y + rect.h) * px]
   const a = Math.max(canvas.from, Math.floor(y0))
   const b = Math.min(canvas.from + canvas.count, Math.ceil(y1))
   for (let y = a; y < b; y++)
     for (let x = Math.max(0, Math.floor(x0)); x < Math.min(canvas.width, Math.ceil(x1)); x++)
-      ink(canvas, x, y, share(x, x0, x1) * share(y, y0, y1))
+      ink(canvas, x, y, share(x, x0, x1) * share(y, y0, y1), black)
 }
 
 function drawLetters(canvas: Canvas, line: Letters): void {

@@ -2,6 +2,7 @@ import type { FileDocument, PrintDocument } from '@/contract/print-job'
 import { ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
+import { curveTable } from '@/server/stores/tone-use'
 import { headOf } from './document'
 import { fileOf, targetOf } from './picture-files'
 import type { PdfWork, RasterWork, Work } from './work'
@@ -10,7 +11,7 @@ import type { PdfWork, RasterWork, Work } from './work'
 async function resolved(
   db: Db,
   folder: string,
-  document: Pick<PrintDocument, 'page' | 'pictures' | 'target'>,
+  document: Pick<PrintDocument, 'page' | 'pictures' | 'target' | 'curveId'>,
 ): Promise<Result<Work, Problem>> {
   const target = await targetOf(db, folder, document.target)
   if (!target.ok) return target
@@ -20,7 +21,7 @@ async function resolved(
     if (!file.ok) return file
     pictures.push({ id, file: file.value, convert })
   }
-  return ok({ page: document.page, pictures, target: target.value })
+  return ok({ page: document.page, pictures, target: target.value, curve: curveTable(db, document.curveId) })
 }
 
 export async function rasterWork(

@@ -24,12 +24,18 @@ export type Samples = {
 }
 
 /** What is done to a picture's numbers between decoding and laying. */
-export type Treatment = { readonly convert: Conversion; readonly target: Target | null }
+export type Treatment = {
+  readonly convert: Conversion
+  readonly target: Target | null
+  /** device grey for each step of the black that is asked for, 0 to 65535; null: as it is */
+  readonly curve: readonly number[] | null
+}
 
 /** An open stage: `run` as often as there are rows, then `close`. */
 export type Stage = {
   /** of what it hands on */
   readonly channels: 1 | 3
+  readonly bytes: 1 | 2
   readonly run: (data: Pixels['data']) => Pixels['data']
   readonly close: () => void
 }
@@ -57,8 +63,31 @@ const profileConversion: StageKind = {
   },
 }
 
+const MOST = 65_535
+
+/** A tone curve on grey, in 16 bits whatever comes in: what 8 bits would take together stays apart. */
+const toneCurve: StageKind = {
+  name: 'tone curve',
+  async open({ channels, bytes }, { curve }) {
+    if (!curve || channels !== 1) return ok(null)
+    const levels = bytes === 2 ? MOST : 255
+    // by the sample that comes in: 0 is black, so the table is read from its other end
+    const table = Uint16Array.from({ length: levels + 1 }, (_, v) => {
+      const at = (1 - v / levels) * (curve.length - 1)
+      const i = Math.min(curve.length - 2, Math.floor(at))
+      const [low, high] = [curve[i] ?? 0, curve[i + 1] ?? 0]
+      return MOST - Math.round(low + (at - i) * (high - low))
+    })
+    return ok({
+      ...{ channels: 1, bytes: 2 },
+      run: (data) => Uint16Array.from(data, (v) => table[v] as number),
+      close: () => {},
+    })
+  },
+}
+
 /** The stages that every picture goes through, in their order. */
-const STAGES: readonly StageKind[] = [profileConversion]
+const STAGES: readonly StageKind[] = [profileConversion, toneCurve]
 
 /** Opens the stages that have something to do. What was opened is closed again when one cannot be. */
 export async function openStages(
@@ -68,8 +97,8 @@ export async function openStages(
 ): Promise<Result<readonly Stage[], Problem>> {
   const opened: Stage[] = []
   for (const kind of kinds) {
-    const channels = opened.at(-1)?.channels ?? samples.channels
-    const stage = await kind.open({ ...samples, channels }, how)
+    const { channels, bytes } = opened.at(-1) ?? samples
+    const stage = await kind.open({ ...samples, channels, bytes }, how)
     if (!stage.ok) {
       for (const s of opened) s.close()
       return stage

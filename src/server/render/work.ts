@@ -19,6 +19,7 @@ export type Work = {
   readonly page: Page
   readonly pictures: readonly Shown[]
   readonly target: Target | null
+  readonly curve: readonly number[] | null
 }
 /** A page for a printer. */
 export type RasterWork = Work & {
@@ -42,7 +43,7 @@ export async function openRaster(work: RasterWork): Promise<Result<OpenPage, Pro
     opened.clear()
   }
   for (const { id, file, convert } of work.pictures) {
-    const picture = await openPicture(file, { convert, target: work.target })
+    const picture = await openPicture(file, { convert, target: work.target, curve: work.curve })
     if (!picture.ok) {
       close()
       return picture
@@ -57,7 +58,7 @@ export async function openRaster(work: RasterWork): Promise<Result<OpenPage, Pro
 export async function makePdf(work: PdfWork, told: (part: number) => void): Promise<Result<Uint8Array, Problem>> {
   const pictures = new Map<string, NonNullable<ReturnType<Pictures['get']>>>()
   for (const [i, { id, file, convert }] of work.pictures.entries()) {
-    const embedded = await embed(file, { convert, target: work.target })
+    const embedded = await embed(file, { convert, target: work.target, curve: work.curve })
     if (!embedded.ok) return embedded
     pictures.set(id, { embedded: embedded.value, size: { width: file.width, height: file.height } })
     told((0.8 * (i + 1)) / work.pictures.length)

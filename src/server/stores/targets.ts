@@ -1,6 +1,7 @@
 import { asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import type { Attachment, PaperNote, Target, TargetVersion } from '@/contract/views/target'
 import { um } from '@/core/length/length'
+import { sayCode } from '@/core/tone/wedge-code'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import {
@@ -13,6 +14,7 @@ import {
   presetVersions,
   slips,
   targetPrints,
+  wedges,
 } from '@/server/db/schema'
 import { listPapers } from './papers'
 import { presetsWithVersions } from './presets'
@@ -108,19 +110,24 @@ export function targetVersions(db: Db): readonly TargetVersion[] {
   })
 }
 
-/** The outside target that a slip was made for, or null. */
-export const targetOfSlip = (db: Db, slipId: string): { readonly name: string } | null =>
-  db
+/** What a slip was made for alone, and where that is printed again; null: it is a plain slip. */
+export function targetOfSlip(db: Db, slipId: string): HeldBySlip | null {
+  const target = db
     .select({ name: outsideTargets.name })
     .from(targetPrints)
     .innerJoin(outsideTargets, eq(outsideTargets.id, targetPrints.targetId))
     .where(eq(targetPrints.slipId, slipId))
-    .get() ?? null
+    .get()
+  if (target) return { name: `the target ${target.name}`, what: 'an outside target', where: 'Profiles' }
+  const wedge = db.select({ code: wedges.code }).from(wedges).where(eq(wedges.slipId, slipId)).get()
+  return wedge ? { name: `wedge ${sayCode(wedge.code)}`, what: 'a wedge', where: 'Tone checks' } : null
+}
+export type HeldBySlip = { readonly name: string; readonly what: string; readonly where: string }
 
 /** Why what holds an outside target is not printed, logged, saved or copied from its slip. */
-export const heldByTarget = (number: number): Problem => ({
+export const heldByTarget = (number: number, { what, where }: HeldBySlip): Problem => ({
   code: 'rules',
   says: [
-    `Slip ${number} holds an outside target, which goes out untouched. To print it again, go to Profiles and press Print at the target.`,
+    `Slip ${number} holds ${what}, which goes out untouched. To print it again, go to ${where} and press Print there.`,
   ],
 })

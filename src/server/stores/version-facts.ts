@@ -24,6 +24,7 @@ import { profilesWithoutFile } from './profile-files'
 import { sealsOfProfiles, staleProfiles } from './profile-seals'
 import { dueUpkeep } from './rail'
 import { allTold, takesOf } from './told'
+import { toneBySeal } from './tone-use'
 
 /** Everything that a slip needs of these versions, in the presets' order: a fixed number of queries. */
 export function versionFacts(
@@ -97,6 +98,7 @@ const factsWorld = (db: Db, now: number) => {
   const due = new Map(listPrinters(db).map((p) => [p.id, dueUpkeep(p, now)]))
   const edges = edgeKnowledge(db, now)
   const heardAt = hearing(db)
+  const tone = toneBySeal(db)
   const sealsOfAll = sealsOfProfiles(db)
   const stale = staleProfiles(db)
   const missing = profilesWithoutFile(db)
@@ -154,6 +156,7 @@ const factsWorld = (db: Db, now: number) => {
         loaded: loaded.get(feed.id) ?? null,
         ...heardAt(queue.id, printer.id, feed.id, settings.colourMode),
         darkness: facts.darkness,
+        tone: tone(version.seal),
         takes: takesAt(queue),
         closed: closedToday(
           gates(settings.queueId),

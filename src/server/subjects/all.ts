@@ -6,9 +6,10 @@ import { outsideTarget } from './outside-target'
 import { rulerSheet } from './ruler-sheet'
 import { slipPrint } from './slip-print'
 import type { Sheet, Subject } from './subject'
+import { wedgeSheet } from './wedge'
 
 /** Everything that goes to a printer. */
-export const SUBJECTS: readonly Subject[] = [slipPrint, rulerSheet, outsideTarget]
+export const SUBJECTS: readonly Subject[] = [slipPrint, rulerSheet, outsideTarget, wedgeSheet]
 
 export function subjectOf(kind: Subject['kind']): Subject {
   const subject = SUBJECTS.find((s) => s.kind === kind)

@@ -53,9 +53,9 @@ export function targetFault(
 const over = (db: Db, slipId: string): void =>
   void db.update(slips).set({ state: 'done' }).where(eq(slips.id, slipId)).run()
 
-/** A sheet of an outside target: booked like a print of its slip, which is done with it though it is a proof. */
-export const outsideTarget: Subject = {
-  kind: 'outside target',
+/** What is booked like a print of its slip, which is done with it though it is a proof. */
+export const provenAs = (kind: Subject['kind']): Subject => ({
+  kind,
   logged: true,
   book(db, job, state, now) {
     const runId = slipPrint.book(db, job, state, now)
@@ -67,7 +67,10 @@ export const outsideTarget: Subject = {
     if (settled.ok && said.outcome !== 'not printed') over(db, job.subjectId)
     return settled
   },
-}
+})
+
+/** A sheet of an outside target. */
+export const outsideTarget: Subject = provenAs('outside target')
 
 /** `Chart 3, 2 sheets`: what its slip is called. */
 export const targetTitle = (name: string, copies: number): string =>

@@ -4,6 +4,7 @@ import { readRecord } from '@/contract/record'
 import { tradeNumber } from '@/core/length/write'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { RecordedStop } from '@/core/slip/record'
+import { curveFor } from '@/core/tone/use'
 import type { Problem } from '@/core/words/problems'
 import { answeredStops, bookingOf, type Printable, printableForFile } from '@/server/books/printable'
 import { countCopies, nextCopy } from '@/server/books/progress'
@@ -16,6 +17,9 @@ import type { Slip } from '@/server/stores/slips'
 import { toldOf } from '@/server/stores/told'
 import type { Sheet, Subject } from './subject'
 
+/** The tone curve that a print of a slip goes through by itself. */
+const curveOf = ({ facts }: Printable): string | null => curveFor(facts.version.tone, facts.print.darkness)?.id ?? null
+
 /** The next copies of one print of a slip, as they would be sent now. */
 export function slipSheets(
   db: Db,
@@ -23,6 +27,7 @@ export function slipSheets(
   printable: Printable,
   stops: readonly RecordedStop[],
   copies: number,
+  curveId = curveOf(printable),
 ): Result<readonly Sheet[], Problem> {
   const { facts, outcome } = printable
   const { version, print } = facts
@@ -31,7 +36,7 @@ export function slipSheets(
   if (!queue) return bad({ code: 'not_found', what: 'The queue of this preset' })
   const document = documentOf({
     ...{ page: outcome.page, version, borderless: outcome.sheet.borderless, pictures: facts.pictures },
-    ...{ queue, told: toldOf(db, queueId)?.told ?? null },
+    ...{ queue, told: toldOf(db, queueId)?.told ?? null, curveId },
   })
   if (!document.ok) return document
   const booking = storedJson(bookingOf(db, slip, printable, stops))
@@ -54,6 +59,7 @@ export function slipFile(db: Db, slip: Slip, printId: string, now: number): Resu
   const ready = printableForFile(db, slip, printId, now)
   if (!ready.ok) return ready
   const { facts, outcome } = ready.value
+  const curveId = curveOf(ready.value)
   const { version, pictures } = facts
   const { width, length } = outcome.page.sheet
   const plain = (slip.body.title || 'print')
@@ -63,7 +69,7 @@ export function slipFile(db: Db, slip: Slip, printId: string, now: number): Resu
   const colours = coloursOf(version, pictures, 'file')
   return ok({
     page: outcome.page,
-    ...{ pictures: colours.pictures, target: colours.target },
+    ...{ pictures: colours.pictures, target: colours.target, curveId },
     about: {
       title: slip.body.title || `Slip ${slip.number}`,
       subject: `Slip ${slip.number}, ${version.presetName}, version ${version.number}, seal ${version.seal}`,

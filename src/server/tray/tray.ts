@@ -121,6 +121,54 @@ export async function traySwitch({ printer, ...what }: TraySwitch): Promise<Resu
   }
 }
 
+/** The simulated scanner and meter, if they were started with this room. */
+function instrumentsPort(): number | null {
+  const at = folder()
+  const read = at ? z.object({ port: z.int() }).safeParse(safeJson(join(at, 'instruments.json'))) : null
+  return read?.success ? read.data.port : null
+}
+export const hasInstruments = (): boolean => instrumentsPort() !== null
+
+/** What is asked of the scanner: how fine, in which format, and how the sheet lies. */
+export type TrayScan = {
+  readonly ppi: number
+  readonly format: 'jpeg' | 'png' | 'tiff'
+  readonly quarter: number
+  readonly turn: number
+}
+
+async function atInstruments(path: string, sheet: TraySheet, query: Record<string, string>, init: RequestInit) {
+  const port = instrumentsPort()
+  if (port === null) return bad('No simulated scanner and meter were started. Start the demo again.')
+  const asked = new URLSearchParams({ printer: sheet.printer, sheet: String(sheet.number), ...query })
+  try {
+    const response = await fetch(`http://127.0.0.1:${port}${path}?${asked}`, {
+      ...init,
+      signal: AbortSignal.timeout(60_000),
+    })
+    return response.ok
+      ? ok(new Uint8Array(await response.arrayBuffer()))
+      : bad(`The simulated instrument answered with ${response.status}: ${(await response.text()).slice(0, 200)}`)
+  } catch {
+    return bad('The simulated scanner and meter do not answer. Start the demo again.')
+  }
+}
+
+/** A sheet of the tray as the simulated scanner sees it. */
+export const trayScan = (
+  sheet: TraySheet,
+  { ppi, format, quarter, turn }: TrayScan,
+): Promise<Result<Uint8Array, string>> =>
+  atInstruments('/scan', sheet, { ppi: String(ppi), format, quarter: String(quarter), turn: String(turn) }, {})
+
+/** What the simulated meter reads where it is put down, as CGATS text; places in mm from the sheet's left and lead. */
+export const trayMeter = (
+  sheet: TraySheet,
+  places: readonly { readonly id: string; readonly x: number; readonly y: number }[],
+  columns: 'lab' | 'xyz',
+): Promise<Result<Uint8Array, string>> =>
+  atInstruments('/meter', sheet, { columns }, { method: 'POST', body: JSON.stringify(places) })
+
 /** The sheet images' resolution. */
 const PPI = 300
 const PX_PER_MM = PPI / 25.4

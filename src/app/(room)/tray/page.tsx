@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation'
 import { Tray } from '@/features/tray/tray'
 import { room } from '@/server/db/open'
 import { listPrinters } from '@/server/stores/printers'
-import { hasTray, trayNames, trayPrinters, traySheet, traySheets } from '@/server/tray/tray'
+import { hasInstruments, hasTray, trayNames, trayPrinters, traySheet, traySheets } from '@/server/tray/tray'
 
 export const metadata: Metadata = { title: 'Output tray' }
 
@@ -18,6 +18,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ s
       chosen={chosen}
       printers={await trayPrinters()}
       names={trayNames(listPrinters(room()))}
+      instruments={hasInstruments()}
       now={Date.now()}
     />
   )

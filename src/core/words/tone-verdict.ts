@@ -1,0 +1,88 @@
+import type { CurvePrice } from '@/core/tone/curve'
+import type { Reason } from '@/core/tone/rank'
+import type { Stretch, ToneVerdict } from '@/core/tone/verdict'
+
+const one = (v: number): string => v.toFixed(1)
+const percent = (v: number): string => `${Math.round(100 * v)} %`
+
+/**
+ * A share of a correction in words.
+ * @example sayShare(0.34) // 'a third'
+ */
+export function sayShare(share: number): string {
+  const shares = [
+    [0.1, 'a tenth'],
+    [0.2, 'a fifth'],
+    [0.25, 'a quarter'],
+    [1 / 3, 'a third'],
+    [0.5, 'half'],
+    [2 / 3, 'two thirds'],
+    [0.75, 'three quarters'],
+  ] as const
+  const nearest = shares.reduce((a, b) => (Math.abs(b[0] - share) < Math.abs(a[0] - share) ? b : a))
+  return Math.abs(nearest[0] - share) < 0.06 ? nearest[1] : percent(share)
+}
+
+/**
+ * Why one media setting is ranked before another.
+ * @example sayReason({ code: 'deeper_black', by: 2.3 }, 'Matte B', 'Matte A') // 'Matte B needs the same correction as Matte A and its black is deeper by 2.3 L*.'
+ */
+export function sayReason(reason: Reason, first: string, second: string): string {
+  switch (reason.code) {
+    case 'lighter_correction':
+      return `${first} needs ${sayShare(reason.share)} of the correction of ${second} and ${sayBlack(reason.blackBy)}.`
+    case 'deeper_black':
+      return `${first} needs the same correction as ${second} and its black is deeper by ${one(reason.by)} L*.`
+    case 'alike':
+      return `${first} and ${second} need the same correction and are as black: choose by the paper’s feel.`
+  }
+}
+
+const sayBlack = (by: number): string =>
+  Math.abs(by) < 1.5
+    ? by === 0
+      ? 'is as black'
+      : `is as black (${one(Math.abs(by))} L* apart)`
+    : by > 0
+      ? `is blacker by ${one(by)} L*`
+      : `is less black by ${one(-by)} L*`
+
+/**
+ * How strong a correction a reading needs.
+ * @param correction mean movement of device grey, 0 to 1
+ * @example sayCorrection(0.01) // 'hardly any'
+ */
+export const sayCorrection = (correction: number): string =>
+  correction < 0.012
+    ? 'hardly any'
+    : correction < 0.045
+      ? 'a light touch'
+      : correction < 0.1
+        ? 'a marked one'
+        : 'a strong one'
+
+const stretches = (list: readonly Stretch[]): string =>
+  list.map((s) => `${percent(s.from)} and ${percent(s.to)}`).join('; ')
+
+/**
+ * Whether the steps part, and where they do not.
+ * @example saySteps({ blocked: [], reversed: [] }, 21) // 'all 21 steps part'
+ */
+export function saySteps({ blocked, reversed }: Pick<ToneVerdict, 'blocked' | 'reversed'>, steps: number): string {
+  if (reversed.length > 0) return `more black gives less between ${stretches(reversed)}`
+  if (blocked.length === 0) return `all ${steps} steps part`
+  const [first, last] = [blocked[0], blocked.at(-1)]
+  const together = blocked.every((s, i) => i === 0 || Math.abs(s.from - (blocked[i - 1]?.to ?? 0)) < 1e-9)
+  return together && first && last
+    ? `${percent(first.from)} to ${percent(last.to)} cannot be told apart`
+    : `cannot be told apart: ${stretches(blocked)}`
+}
+
+/**
+ * The risk of banding that a correction brings.
+ * @example sayBanding({ level: 'fine', largestStep: 0.43, levels: 250, steepest: 1.2 }) // 'low, steps up to 0.4 L*'
+ */
+export function sayBanding({ level, largestStep, levels }: CurvePrice): string {
+  if (level === 'stop') return `only ${levels} of 256 levels are left: choose another media setting`
+  return `${level === 'fine' ? 'low' : 'likely'}, steps up to ${one(largestStep)} L*`
+}

@@ -1,0 +1,54 @@
+'use client'
+
+import { useState } from 'react'
+import type { ToneCheck } from '@/contract/views/tone'
+import { FormSelect, FormText } from '@/ui/form/fields'
+import { Form } from '@/ui/form/form'
+import { useRoomForm } from '@/ui/form/use-room-form'
+import lists from '@/ui/parts/lists.module.css'
+
+type Typed = { readonly lightest: string; readonly deepest: string; readonly light: string }
+
+/** What an eye tells apart, typed at the sheet: it ranks settings, and measures no lightness. */
+export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly onDone: () => void }) {
+  const { steps } = check.layout
+  const [percent] = useState(() => (i: number) => Math.round((100 * i) / (steps - 1)))
+  const form = useRoomForm({
+    action: 'tone.read',
+    row: null,
+    values: (): Typed => ({ lightest: '1', deepest: String(steps - 2), light: '' }),
+    input: (v) => ({
+      id: check.id,
+      body: {
+        ...{
+          kind: 'eye' as const,
+          lightest: Number(v.lightest),
+          deepest: Number(v.deepest),
+          light: v.light,
+          tint: null,
+        },
+      },
+    }),
+    done: 'Kept. It ranks settings, and measures no lightness.',
+    then: onDone,
+  })
+  const choices = (from: number, to: number, other: number) =>
+    Array.from({ length: Math.abs(to - from) + 1 }, (_, i) => {
+      const step = from + i * Math.sign(to - from)
+      return { value: String(step), label: `${percent(step)} % parts from ${percent(other)} %` }
+    })
+  const half = Math.floor(steps / 2)
+  return (
+    <Form form={form} submit="Keep what I see">
+      <p className="small soft">
+        Look at the sheet in the light in which prints are judged. Which is the first patch, from the paper on, that you
+        can tell from the paper? Which is the last one, before full black, that you can tell from full black?
+      </p>
+      <div className={lists.fields}>
+        <FormSelect field={form.at('lightest')} label="In the lights" data={choices(1, half, 0)} />
+        <FormSelect field={form.at('deepest')} label="In the darks" data={choices(steps - 2, half, steps - 1)} />
+      </div>
+      <FormText field={form.at('light')} label="In which light" placeholder="viewing booth, window at noon" />
+    </Form>
+  )
+}

@@ -1,0 +1,47 @@
+import Link from 'next/link'
+import { sayCorrection } from '@/core/words/tone-verdict'
+import { type JudgedCheck, nameOf } from './judged'
+import css from './tone.module.css'
+import { COLOURS } from './tone-chart'
+
+/** The figures of the checks that lie over each other, in the order in which they are drawn. */
+export function ToneFigures({ checks, own }: { readonly checks: readonly JudgedCheck[]; readonly own: JudgedCheck }) {
+  const order = [own, ...checks.filter((c) => c !== own)]
+  return (
+    <div style={{ overflowX: 'auto' }}>
+      <table className={`ruled ${css.figures}`}>
+        <thead>
+          <tr>
+            <th scope="col">Media setting</th>
+            {['Darkest L*', 'Worst bend', 'Last 10 %', 'Tint a*, b*', 'Curve needs', 'Levels kept'].map((name) => (
+              <th key={name} scope="col" className="number">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {order.map(({ check, judged: { verdict, price, correction } }, i) => {
+            const middle = verdict.tint?.[1]
+            return (
+              <tr key={check.id} style={{ color: `var(${COLOURS[i] ?? '--ink'})` }}>
+                <th scope="row">
+                  <Link href={`/tone/${check.id}`} style={{ color: 'inherit' }}>
+                    {nameOf(check)}
+                  </Link>{' '}
+                  <span className="soft small">{check.code}</span>
+                </th>
+                <td className="number">{verdict.black.toFixed(1)}</td>
+                <td className="number">{verdict.worstBend.toFixed(1)}</td>
+                <td className="number">{verdict.lastTenth.toFixed(1)} L*</td>
+                <td className="number">{middle ? middle.map((v) => v.toFixed(1)).join(', ') : 'not read'}</td>
+                <td className="number">{sayCorrection(correction)}</td>
+                <td className="number">{price.levels} of 256</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
+  )
+}

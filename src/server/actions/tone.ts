@@ -1,0 +1,362 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { and, eq, isNull } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { FIRST, plainSlip } from '@/contract/slip-data'
+import { type ReadingBody, readReading, storedReading } from '@/contract/tone'
+import { um } from '@/core/length/length'
+import { tradePair } from '@/core/length/write'
+import { declaredMargins } from '@/core/printer/facts'
+import { bad, ok, type Result } from '@/core/result/result'
+import { sameEdges } from '@/core/sheet/sheet'
+import type { SheetChoice } from '@/core/slip/body'
+import type { VersionFacts } from '@/core/slip/facts'
+import { fed } from '@/core/slip/fed'
+import { scannerCurve } from '@/core/tone/anchor'
+import { atStrength, curveOf } from '@/core/tone/curve'
+import { stepOf, type WedgeLayout, wedgeLayout, wedgePage } from '@/core/tone/wedge'
+import { CODES, sayCode } from '@/core/tone/wedge-code'
+import { saySizeProblem } from '@/core/words/checks'
+import type { Problem } from '@/core/words/problems'
+import { sayWedgeHeader } from '@/core/words/tone'
+import { askedPrints } from '@/server/books/printable'
+import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
+import type { Db } from '@/server/db/open'
+import { pictures, scanners, toneCurves, toneReadings, wedges } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { keepBytes } from '@/server/files/files'
+import { inspect } from '@/server/imaging/inspect'
+import { greyFile } from '@/server/render/grey-file'
+import { readRoom, unitOfRoom } from '@/server/stores/room'
+import { listSizes } from '@/server/stores/sizes'
+import { readVersionFacts } from '@/server/stores/version-facts'
+import { send } from '@/server/subjects/all'
+import { asTarget, targetFault } from '@/server/subjects/outside-target'
+import { slipSheets } from '@/server/subjects/slip-print'
+import { wedgeSheet } from '@/server/subjects/wedge'
+import { reachable } from './prints'
+import { revised } from './rows'
+import { insertSlip } from './slips'
+
+/** What a wedge lies on: the area of the sheet that surely prints, or as much of a roll as it needs. */
+const ROLL_LENGTH = 150_000
+/** what an edge check may have found to be smaller than it is declared, and how far a sheet drifts, um an edge */
+const INSET = 2500
+
+function areaFor(db: Db, version: VersionFacts, choice: SheetChoice): Result<WedgeLayout['sheet'], Problem> {
+  const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
+  const unit = unitOfRoom(db)
+  const size = choice.kind === 'size' ? (listSizes(db).find((s) => s.id === choice.sizeId) ?? null) : null
+  const laid = fed(
+    choice.kind === 'cut' ? { ...choice, length: um(ROLL_LENGTH) } : choice,
+    size,
+    version,
+    [],
+    sameEdges(0),
+  )
+  if (!laid) return bad({ code: 'not_found', what: 'This size' })
+  const [problem] = laid.fit.problems
+  if (problem && choice.kind === 'size') return cannot(saySizeProblem(problem, version.feed.name, unit))
+  const m = declaredMargins(version.queueFeed, laid.sheet.width)
+  const along = choice.kind === 'cut' ? 0 : m.lead + m.trail + 2 * INSET
+  return ok({
+    width: um(laid.sheet.width - m.left - m.right - 2 * INSET),
+    length: um(laid.sheet.length - along),
+  })
+}
+
+/** A code that no wedge of this room has. */
+function freeCode(db: Db): number {
+  for (;;) {
+    const code = Math.floor(Math.random() * CODES)
+    if (!db.select({ id: wedges.id }).from(wedges).where(eq(wedges.code, code)).get()) return code
+  }
+}
+
+/**
+ * Begins a tone check: the wedge is drawn for its sheet, its picture belongs to a slip of the room, and it is sent through
+ * the queue as its seal says, untouched, or through a curve that is to be verified.
+ */
+export const startTone = action({
+  name: 'tone.start',
+  role: 'helper',
+  input: INPUTS['tone.start'],
+  async prepare({ versionId, sheet, steps, darkness, place, of }, { db, folder, now }) {
+    const found = readVersionFacts(db, versionId, now)
+    if (!found.ok) return found
+    const version = found.value
+    const area = areaFor(db, version, sheet)
+    if (!area.ok) return area
+    const code = freeCode(db)
+    const header = sayWedgeHeader(version, {
+      ...{ code: sayCode(code), darkness, place, of, now, zone: readRoom(db)?.timeZone ?? 'UTC' },
+    })
+    const asked = { code, steps, lines: header.length, place, of }
+    const laid = wedgeLayout(area.value, sameEdges(0), asked)
+    if (!laid.ok) {
+      const { needs, has } = laid.problem
+      const [needed, there] = [needs, has].map((s) => tradePair(um(s.width), um(s.length), unitOfRoom(db)))
+      return bad({
+        code: 'rules',
+        says: [
+          `A wedge of ${steps} steps needs ${needed} of printable area; ${of === 1 ? 'this sheet' : `a share of this sheet for ${of}`} has ${there}. Choose a larger sheet${of === 1 ? '' : ', fewer wedges on it,'} or 21 steps.`,
+        ],
+      })
+    }
+    const bytes = await greyFile(wedgePage(laid.value, header), 'png')
+    const looked = await inspected(bytes)
+    if (!looked.ok) return looked
+    const { thumb, ...facts } = looked.value
+    const [sha, thumbSha] = [await keepBytes(folder, bytes), await keepBytes(folder, thumb)]
+    return ok({ layout: laid.value, picture: { ...facts, sha, thumbSha, bytes: bytes.length } })
+  },
+  commit(input, { db, actor, now }, { layout, picture }) {
+    const { versionId, sheet, darkness, curveId } = input
+    const found = readVersionFacts(db, versionId, now)
+    if (!found.ok) return found
+    const version = found.value
+    if (curveId && !db.select({ id: toneCurves.id }).from(toneCurves).where(eq(toneCurves.id, curveId)).get())
+      return bad({ code: 'not_found', what: 'This curve' })
+    const code = sayCode(layout.code)
+    const pictureId = newId()
+    const name = `wedge ${code}.png`
+    db.insert(pictures)
+      .values({ id: pictureId, name, decoded: true, statedRead: true, at: now, ...picture })
+      .run()
+    const own = { width: layout.sheet.width, height: layout.sheet.length }
+    const body = plainSlip({
+      ...{ title: `Wedge ${code}`, pictureId, versionId, sheet, darkness, copies: 1, quarter: 0 },
+      placing: { mode: 'exact', by: { edge: 'both', ...own } },
+      enlargement: 'left',
+      centring: { kind: 'area' },
+    })
+    const slip = insertSlip(db, body, now)
+    const id = newId()
+    const number = nextNumber(db, wedges)
+    const row = {
+      ...{ id, number, code: layout.code, versionId, seal: version.seal, darkness, layout, curveId, pictureId },
+      ...{ slipId: slip.id, note: input.note, at: now, byId: actor.id },
+    }
+    const asked = askedPrints(
+      db,
+      { slipId: slip.id, revision: 1, outcome: 'proof', prints: [{ printId: FIRST, copies: 1, answers: [] }] },
+      now,
+    )
+    if (!asked.ok) return asked
+    const [print] = asked.value.prints
+    if (!print) throw new Error('a print was asked and not answered')
+    const printable = asTarget(print.printable)
+    const fault = targetFault(printable, own, unitOfRoom(db))
+    if (fault) return bad({ code: 'rules', says: [fault.replace(/^The target/, 'The wedge')] })
+    const blocked = input.print ? reachable(db, version.settings.queueId) : null
+    if (blocked) return bad(blocked)
+    db.insert(wedges).values(row).run()
+    if (input.print) {
+      const sheets = slipSheets(db, asked.value.slip, printable, print.stops, 1, curveId)
+      if (!sheets.ok) return sheets
+      const how = { outcome: 'proof', note: `Wedge ${code}`, now, byId: actor.id } as const
+      send(
+        db,
+        wedgeSheet,
+        sheets.value.map((s) => ({ ...s, title: `Wedge ${code}`, jobName: `wedge ${code}`, href: `/tone/${id}` })),
+        how,
+      )
+    }
+    return ok({
+      value: { id, number, code, slipId: slip.id },
+      subject: id,
+      data: { wedge: code, seal: version.seal, darkness },
+      jobs: [{ kind: 'preview', payload: { pictureId } }],
+    })
+  },
+})
+
+/** What an upload would say of a picture that was drawn here. */
+async function inspected(bytes: Uint8Array): ReturnType<typeof inspect> {
+  const folder = await mkdtemp(join(tmpdir(), 'wedge-'))
+  try {
+    const path = join(folder, 'wedge.png')
+    await writeFile(path, bytes)
+    return await inspect(path, 'wedge.png')
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
+}
+
+const gone = bad({ code: 'not_found', what: 'This tone check' } as const)
+const standing = (db: Db, id: string) => db.select().from(wedges).where(eq(wedges.id, id)).get()
+
+/** A reading of a wedge: by scan, instrument, typed, or by eye. It is kept beside those before it. */
+export const readTone = action({
+  name: 'tone.read',
+  role: 'helper',
+  input: INPUTS['tone.read'],
+  commit({ id, body }, { db, actor, now }) {
+    const wedge = standing(db, id)
+    if (!wedge) return gone
+    const fault = faultOf(body, (wedge.layout as WedgeLayout).steps)
+    if (fault) return bad({ code: 'rules', says: [fault] })
+    const readingId = newId()
+    db.insert(toneReadings)
+      .values({ id: readingId, wedgeId: id, kind: body.kind, body: storedReading(body), at: now, byId: actor.id })
+      .run()
+    return ok({ value: { id: readingId }, subject: id, data: { kind: body.kind, wedge: sayCode(wedge.code) } })
+  },
+})
+
+/** Why a reading is none of a wedge of so many steps; null: it is one. */
+function faultOf(body: ReadingBody, steps: number): string | null {
+  if (body.kind === 'eye')
+    return body.lightest >= steps || body.deepest >= steps - 1
+      ? `This wedge has ${steps} patches: there is no patch ${Math.max(body.lightest, body.deepest) + 1}.`
+      : null
+  if (body.patches.length !== steps)
+    return `${body.patches.length} patches were read, and this wedge has ${steps}. Read every patch once, the paper too.`
+  if (body.patches.some((p, i) => Math.abs(p.d - stepOf(i, steps)) > 1e-6))
+    return 'The patches are not those of this wedge: they go from 0 to 100 % in even steps.'
+  const [paper, full] = [body.patches[0], body.patches.at(-1)]
+  return paper && full && paper.l - full.l < 10
+    ? `Paper (L* ${paper.l.toFixed(1)}) and full black (L* ${full.l.toFixed(1)}) hardly differ: was the wedge read in its order?`
+    : null
+}
+
+/** A reading that is not to count any more. A curve that was made from it stays what it is. */
+export const unreadTone = action({
+  name: 'tone.unread',
+  role: 'helper',
+  input: INPUTS['tone.unread'],
+  commit({ id }, { db, now }) {
+    const changed = db
+      .update(toneReadings)
+      .set({ retiredAt: now })
+      .where(and(eq(toneReadings.id, id), isNull(toneReadings.retiredAt)))
+      .run()
+    return changed.changes > 0 ? ok({ value: { id }, subject: id }) : bad({ code: 'not_found', what: 'This reading' })
+  },
+})
+
+const FULL = 65_535
+
+/** Binds the curve of a reading to its seal and darkness: from then on their prints go through it. One before it ends. */
+export const bindTone = action({
+  name: 'tone.bind',
+  role: 'keeper',
+  input: INPUTS['tone.bind'],
+  commit({ readingId, strength }, { db, actor, now }) {
+    const reading = db.select().from(toneReadings).where(eq(toneReadings.id, readingId)).get()
+    const wedge = reading && standing(db, reading.wedgeId)
+    if (!reading || !wedge || reading.retiredAt !== null) return bad({ code: 'not_found', what: 'This reading' })
+    const body = readReading(reading.body)
+    if (body.kind === 'eye')
+      return bad({ code: 'rules', says: ['What an eye saw measures no lightness: a curve needs a scan or a meter.'] })
+    if (wedge.curveId !== null)
+      return bad({
+        code: 'rules',
+        says: [`Wedge ${sayCode(wedge.code)} went through a curve already: it shows what is left, and makes no curve.`],
+      })
+    const { table } = atStrength(curveOf(body), strength / 1000)
+    db.update(toneCurves)
+      .set({ retiredAt: now })
+      .where(
+        and(eq(toneCurves.seal, wedge.seal), eq(toneCurves.darkness, wedge.darkness), isNull(toneCurves.retiredAt)),
+      )
+      .run()
+    const id = newId()
+    const number = nextNumber(db, toneCurves)
+    db.insert(toneCurves)
+      .values({
+        ...{ id, number, wedgeId: wedge.id, readingId, seal: wedge.seal, darkness: wedge.darkness, strength },
+        ...{ table: table.map((v) => Math.round(v * FULL)), at: now, byId: actor.id },
+      })
+      .run()
+    return ok({ value: { id, number }, subject: wedge.id, data: { seal: wedge.seal, strength } })
+  },
+})
+
+/** A curve that prints go through no longer. */
+export const unbindTone = action({
+  name: 'tone.unbind',
+  role: 'keeper',
+  input: INPUTS['tone.unbind'],
+  commit({ id }, { db, now }) {
+    const row = db.select().from(toneCurves).where(eq(toneCurves.id, id)).get()
+    if (!row || row.retiredAt !== null) return bad({ code: 'not_found', what: 'This curve' })
+    db.update(toneCurves).set({ retiredAt: now }).where(eq(toneCurves.id, id)).run()
+    return ok({ value: { id }, subject: row.wedgeId, data: { seal: row.seal } })
+  },
+})
+
+/** Somebody printed a wedge's file elsewhere, and says when: from then on its ink dries. */
+export const printedTone = action({
+  name: 'tone.printed',
+  role: 'helper',
+  input: INPUTS['tone.printed'],
+  commit: (input, { db, now }) =>
+    input.at > now
+      ? bad({ code: 'input', issues: [{ path: 'at', message: 'that is still to come' }] })
+      : revised(db, wedges, 'This tone check', input, { printedAt: input.at }),
+})
+
+export const retireTone = action({
+  name: 'tone.retire',
+  role: 'keeper',
+  input: INPUTS['tone.retire'],
+  commit: (input, { db, now }) => revised(db, wedges, 'This tone check', input, { retiredAt: now }),
+})
+
+export const restoreTone = action({
+  name: 'tone.restore',
+  role: 'keeper',
+  input: INPUTS['tone.restore'],
+  commit: (input, { db }) => revised(db, wedges, 'This tone check', input, { retiredAt: null }),
+})
+
+export const addScanner = action({
+  name: 'scanner.add',
+  role: 'helper',
+  input: INPUTS['scanner.add'],
+  commit({ name, encoding }, { db }) {
+    const id = newId()
+    const number = nextNumber(db, scanners)
+    db.insert(scanners).values({ id, number, name, encoding }).run()
+    return ok({ value: { id, number }, subject: id, data: { name } })
+  },
+})
+
+/** A scanner check: one wedge that was read by this scanner and by a meter makes the scanner's lightness known. */
+export const checkScanner = action({
+  name: 'scanner.check',
+  role: 'helper',
+  input: INPUTS['scanner.check'],
+  commit(input, { db, now }) {
+    const [scan, instrument] = [input.scanId, input.instrumentId].map((id) => {
+      const row = db.select().from(toneReadings).where(eq(toneReadings.id, id)).get()
+      return row && { wedgeId: row.wedgeId, body: readReading(row.body) }
+    })
+    if (!scan || !instrument || scan.body.kind !== 'scan' || instrument.body.kind !== 'instrument')
+      return bad({ code: 'not_found', what: 'This pair of readings' })
+    if (scan.wedgeId !== instrument.wedgeId)
+      return bad({ code: 'rules', says: ['A scanner check needs the same wedge, read by the scanner and by a meter.'] })
+    if (scan.body.scannerId !== input.id)
+      return bad({ code: 'rules', says: ['This scan came from another scanner: choose one of this scanner’s.'] })
+    const { light } = scan.body
+    const curve = scannerCurve(light, instrument.body.patches)
+    return revised(db, scanners, 'This scanner', input, { curve, checkedAt: now, wedgeId: scan.wedgeId })
+  },
+})
+
+export const retireScanner = action({
+  name: 'scanner.retire',
+  role: 'keeper',
+  input: INPUTS['scanner.retire'],
+  commit: (input, { db, now }) => revised(db, scanners, 'This scanner', input, { retiredAt: now }),
+})
+
+export const restoreScanner = action({
+  name: 'scanner.restore',
+  role: 'keeper',
+  input: INPUTS['scanner.restore'],
+  commit: (input, { db }) => revised(db, scanners, 'This scanner', input, { retiredAt: null }),
+})

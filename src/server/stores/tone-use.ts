@@ -1,0 +1,112 @@
+import { asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { curveTableSchema } from '@/contract/tone'
+import type { ToneFacts } from '@/core/tone/use'
+import { kept } from '@/server/db/kept'
+import type { Db } from '@/server/db/open'
+import { presetVersions, printJobs, queues, toneCurves, toneReadings, upkeep, wedges } from '@/server/db/schema'
+import { parsed } from './parse'
+import { UPSETS } from './profile-seals'
+
+/** A bound curve's table. @throws where there is none: curves are never deleted. */
+export function curveTable(db: Db, id: string | null): readonly number[] | null {
+  if (id === null) return null
+  const row = db.select({ table: toneCurves.table }).from(toneCurves).where(eq(toneCurves.id, id)).get()
+  if (!row) throw new Error(`there is no tone curve ${id}`)
+  return parsed(curveTableSchema, row.table, `tone curve ${id}`)
+}
+
+/** When each wedge came out, by its id: as somebody said, or as its print job says; those that did not are not in it. */
+export const wedgesPrinted = (db: Db): ReadonlyMap<string, number> =>
+  kept(db, 'wedges that came out', () => {
+    const at = new Map<string, number>()
+    const jobs = db
+      .select({ id: wedges.id, at: printJobs.updatedAt, state: printJobs.state })
+      .from(wedges)
+      .innerJoin(printJobs, eq(printJobs.subjectId, wedges.slipId))
+      .orderBy(asc(printJobs.updatedAt))
+      .all()
+    for (const j of jobs) if (j.state === 'done' || j.state === 'settled') at.set(j.id, j.at)
+    for (const w of db.select({ id: wedges.id, at: wedges.printedAt }).from(wedges).all())
+      if (w.at !== null) at.set(w.id, w.at)
+    return at
+  })
+
+/** What upset the printer of a version after a time: the first such entry, or null. */
+export const upsetAfter = (db: Db): ((versionId: string, at: number) => string | null) => {
+  const printers = kept(
+    db,
+    'printers of versions',
+    () =>
+      new Map(
+        db
+          .select({ id: presetVersions.id, settings: presetVersions.settings })
+          .from(presetVersions)
+          .all()
+          .map((v) => [v.id, (v.settings as { readonly queueId: string }).queueId]),
+      ),
+  )
+  const printerOf = new Map(
+    db
+      .select({ id: queues.id, printerId: queues.printerId })
+      .from(queues)
+      .all()
+      .map((q) => [q.id, q.printerId]),
+  )
+  const upsets = kept(db, 'upsets', () =>
+    db.select().from(upkeep).where(inArray(upkeep.kind, UPSETS)).orderBy(asc(upkeep.at)).all(),
+  )
+  return (versionId, at) => {
+    const printerId = printerOf.get(printers.get(versionId) ?? '')
+    return upsets.find((u) => u.printerId === printerId && u.at > at)?.kind ?? null
+  }
+}
+
+/** What tone checks say of each seal; a seal without any says that nothing is known. */
+export function toneBySeal(db: Db): (seal: string) => ToneFacts {
+  const all = kept(db, 'tone checks by seal', () => {
+    const printed = wedgesPrinted(db)
+    const upset = upsetAfter(db)
+    const rows = db
+      .select({ wedge: wedges, read: toneReadings.kind })
+      .from(toneReadings)
+      .innerJoin(wedges, eq(wedges.id, toneReadings.wedgeId))
+      .where(isNull(toneReadings.retiredAt))
+      .orderBy(desc(wedges.number))
+      .all()
+      // what an eye saw is no lightness; one that went through a curve is that curve's check
+      .filter((r) => r.read !== 'eye' && r.wedge.retiredAt === null && r.wedge.curveId === null)
+    const curves = db
+      .select({
+        ...{ id: toneCurves.id, number: wedges.number, seal: toneCurves.seal },
+        ...{ darkness: toneCurves.darkness, strength: toneCurves.strength },
+      })
+      .from(toneCurves)
+      .innerJoin(wedges, eq(wedges.id, toneCurves.wedgeId))
+      .where(isNull(toneCurves.retiredAt))
+      .orderBy(desc(toneCurves.number))
+      .all()
+    const facts = new Map<string, ToneFacts>()
+    for (const { wedge } of rows) {
+      const before = facts.get(wedge.seal) ?? {
+        ...{ checks: [], curves: curves.filter((c) => c.seal === wedge.seal).map(bound) },
+        since: upset(wedge.versionId, printed.get(wedge.id) ?? wedge.at),
+      }
+      const known = before.checks.some((c) => c.number === wedge.number)
+      facts.set(wedge.seal, {
+        ...before,
+        checks: known ? before.checks : [...before.checks, { number: wedge.number, darkness: wedge.darkness }],
+      })
+    }
+    return facts
+  })
+  return (seal) => all.get(seal) ?? { checks: [], curves: [], since: null }
+}
+
+const bound = (c: {
+  readonly id: string
+  readonly number: number
+  readonly darkness: number
+  readonly strength: number
+}): ToneFacts['curves'][number] => ({
+  ...{ id: c.id, number: c.number, darkness: c.darkness, strength: c.strength / 1000 },
+})
