@@ -28,6 +28,8 @@ const PARTS = {
   measuring: () => vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
   // jobs with every fault of a printer and of this machine at every stage
   faults: () => vitest('measuring', 'test/faults'),
+  // greys of printers that nobody knows, and scans of wedges however they lie
+  tone: () => vitest('measuring', 'test/tone'),
   kills: () => run(process.execPath, ['--import', 'tsx', 'bench/kills-main.ts', '--count', '100'], { env }),
   // small bugs planted one at a time: do the fast tests notice?
   bugs: () =>

@@ -33,10 +33,36 @@ export function responseOf({ patches }: Reading): (d: number) => number {
     patches.map((p) => p.l),
     weights,
   )
-  return throughPoints(
+  const power = powerOf(
     patches.map((p) => p.d),
     falling,
   )
+  const curve = throughPoints(
+    patches.map((p) => p.d ** power),
+    falling,
+  )
+  return (d) => curve(Math.max(0, d) ** power)
+}
+
+/** Powers that are tried: printers answer like one from about 0.5 to 2. */
+const POWERS = Array.from({ length: 45 }, (_, i) => 0.4 + 0.05 * i)
+
+/** The lights: how a response begins is seen up to here. */
+const LIGHTS = 0.26
+
+/**
+ * The power of device grey over which lightness first falls most nearly in a straight line. A response that begins
+ * steeply, as of a printer with a gamma below 1, has no slope at its end that a cubic could follow; over its own power it
+ * has.
+ */
+function powerOf(ds: readonly number[], ls: readonly number[]): number {
+  const fallen = ds.flatMap((d, i) => (d > 0 && d <= LIGHTS ? [{ d, by: (ls[0] ?? 0) - (ls[i] ?? 0) }] : []))
+  if (fallen.length < 3) return 1
+  const off = (power: number): number => {
+    const [xx, xy] = fallen.reduce(([a, b], { d, by }) => [a + d ** (2 * power), b + by * d ** power], [0, 0])
+    return fallen.reduce((sum, { d, by }) => sum + (by - (xy / xx) * d ** power) ** 2, 0)
+  }
+  return POWERS.reduce((best, power) => (off(power) < off(best) ? power : best), 1)
 }
 
 /** The least device grey at which a falling response has come down to a lightness; by halving, to less than a step of 16 bit. */

@@ -27,8 +27,10 @@ const LEAST_CONTRAST = 40
 /** A frame is at least so many pixels of the small copy, along and aside. */
 const LEAST = { along: 45, aside: 18 }
 /** How much of its smallest rectangle a frame's hull fills, and how much a frame's sides may differ from its block's. */
-const FULL = 0.93
+const FULL = 0.7
 const RATIO = 0.05
+/** how much the proportions may be off where it was seen from aside */
+const FORESHORTENED = 0.35
 /** Opposite sides of what lies flat on a scanner are equal. */
 const ASLANT = 0.02
 
@@ -62,24 +64,23 @@ export function findWedges(scan: Scan): Found {
       return Math.hypot(q.x - p.x, q.y - p.y)
     }) as [number, number, number, number]
     const [a, b, c, d] = sides
-    const blocks = BLOCKS.filter(
-      (k) =>
-        near((a + c) / (b + d), k.block.width / k.block.height) ||
-        near((b + d) / (a + c), k.block.width / k.block.height),
-    )
-    if (blocks.length === 0) continue
     if (Math.abs(a / c - 1) > ASLANT || Math.abs(b / d - 1) > ASLANT) {
-      aslant ||= blocks.some((k) => read(scan, corners, k, threshold) !== null)
+      aslant ||= BLOCKS.some((k) => read(scan, corners, k, threshold, FORESHORTENED) !== null)
       continue
     }
-    const found = blocks.map((k) => read(scan, corners, k, threshold)).find((w) => w !== null)
+    const blocks = BLOCKS.filter((k) => {
+      const ratio = k.block.width / k.block.height
+      return near((a + c) / (b + d), ratio, RATIO) || near((b + d) / (a + c), ratio, RATIO)
+    })
+    if (blocks.length === 0) continue
+    const found = blocks.map((k) => read(scan, corners, k, threshold, RATIO)).find((w) => w !== null)
     if (found) wedges.push(found)
     else unread += 1
   }
   return { ...none, wedges, unread, aslant, cutAt: wedges.length > 0 ? null : cutAt }
 }
 
-const near = (is: number, should: number): boolean => Math.abs(is / should - 1) < RATIO
+const near = (is: number, should: number, by: number): boolean => Math.abs(is / should - 1) < by
 
 type Known = { readonly steps: WedgeSteps; readonly columns: number; readonly block: WedgeBlock }
 
@@ -157,7 +158,11 @@ function runsOff({ top, rows, left, right }: Dark, { width, height }: Small): Fo
   return top + rows.length === height ? 'foot' : null
 }
 
-/** The corners of a dark patch that is a rectangle about what is in it; px of the small copy. */
+const distance = (a: Spot, b: Spot): number => Math.hypot(a.x - b.x, a.y - b.y)
+/** Four corners hold nearly all of the hull of a frame; of a disc they hold two thirds. */
+const FILLED = 0.93
+
+/** The corners of a dark patch with four straight sides; px of the small copy. */
 function frameOf({ top, rows }: Dark): Corners | null {
   const ends = rows.flatMap(({ from, to }, i) => {
     const y = top + i
@@ -170,7 +175,11 @@ function frameOf({ top, rows }: Dark): Corners | null {
   })
   const hull = hullOf(ends)
   const box = boxAbout(hull)
-  return box && areaOf(hull) >= FULL * areaOf(box) ? box : null
+  if (!box || areaOf(hull) < FULL * areaOf(box)) return null
+  const near = (corner: Spot): Spot =>
+    hull.reduce((best, p) => (distance(p, corner) < distance(best, corner) ? p : best), hull[0] ?? corner)
+  const corners = box.map(near) as unknown as Corners
+  return areaOf(corners) >= FILLED * areaOf(hull) ? corners : null
 }
 
 const PROFILES = 56
@@ -222,12 +231,18 @@ function turnsDark(scan: Scan, at: Spot, nx: number, ny: number, reach: number):
 }
 
 /** The wedge that a frame is, if its code says so in one of the ways in which it can lie. */
-function read(scan: Scan, corners: Corners, { steps, columns, block }: Known, threshold: number): FoundWedge | null {
+function read(
+  scan: Scan,
+  corners: Corners,
+  { steps, columns, block }: Known,
+  threshold: number,
+  by: number,
+): FoundWedge | null {
   for (let first = 0; first < 4; first++) {
     const turned = [0, 1, 2, 3].map((i) => corners[(first + i) % 4] as Spot) as unknown as Corners
     const [p, q, , s] = turned
     const ratio = Math.hypot(q.x - p.x, q.y - p.y) / Math.hypot(s.x - p.x, s.y - p.y)
-    if (!near(ratio, block.width / block.height)) continue
+    if (!near(ratio, block.width / block.height, by)) continue
     const map = ontoCorners(block.width, block.height, turned)
     if (!framed(scan, map, block, threshold)) continue
     const code = codeOf(block.windows.map((w) => windowAt(scan, map, w) >= threshold))

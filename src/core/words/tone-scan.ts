@@ -8,11 +8,11 @@ import { sayCode } from '@/core/tone/wedge-code'
  * @example sayFound({ wedges: [], cutAt: null, unread: 0, aslant: false, bilevel: true }, 7) // 'This scan holds black and white alone, like a fax. Scan in grey or colour.'
  */
 export function sayFound({ wedges, cutAt, unread, aslant, bilevel }: Found, code: number): string | null {
+  if (bilevel) return 'This scan holds black and white alone, like a fax. Scan in grey or colour.'
   const own = wedges.filter((w) => w.code === code)
   if (own.length === 1) return null
   if (own.length > 1)
     return `Wedge ${sayCode(code)} is on this scan ${own.length} times. Scan one sheet at a time, or cut the others off.`
-  if (bilevel) return 'This scan holds black and white alone, like a fax. Scan in grey or colour.'
   const [other] = wedges
   if (other)
     return `This scan shows ${wedges.length === 1 ? `wedge ${sayCode(other.code)}` : `the wedges ${wedges.map((w) => sayCode(w.code)).join(', ')}`}, and ${sayCode(code)} is wanted. Scan that sheet, or read this one under its own tone check.`
