@@ -112,39 +112,43 @@ type Dark = {
 function darkPatches({ width, height, data }: Small, threshold: number): readonly Dark[] {
   const seen = new Uint8Array(width * height)
   const stack = new Int32Array(width * height)
+  const [from, to] = [new Int32Array(height), new Int32Array(height)]
   const out: Dark[] = []
+  let count = 0
+  const visit = (next: number): void => {
+    if (seen[next] === 1 || (data[next] as number) >= threshold) return
+    seen[next] = 1
+    stack[count++] = next
+  }
   for (let start = 0; start < data.length; start++) {
-    if (seen[start] || (data[start] as number) >= threshold) continue
-    let count = 0
-    stack[count++] = start
-    seen[start] = 1
-    const rows = new Map<number, { from: number; to: number }>()
-    let [left, right] = [width, 0]
+    if (seen[start] === 1 || (data[start] as number) >= threshold) continue
+    // pixels are met row by row: nothing of this patch lies above its first one
+    const top = Math.floor(start / width)
+    let [left, right, foot] = [width, 0, top - 1]
+    visit(start)
     while (count > 0) {
       const at = stack[--count] as number
-      const [x, y] = [at % width, Math.floor(at / width)]
-      left = Math.min(left, x)
-      right = Math.max(right, x)
-      const row = rows.get(y)
-      if (!row) rows.set(y, { from: x, to: x })
-      else {
-        if (x < row.from) row.from = x
-        if (x > row.to) row.to = x
+      const y = Math.floor(at / width)
+      const x = at - y * width
+      if (x < left) left = x
+      if (x > right) right = x
+      for (; foot < y; foot++) {
+        from[foot + 1] = width
+        to[foot + 1] = -1
       }
-      const visit = (next: number): void => {
-        if (seen[next] || (data[next] as number) >= threshold) return
-        seen[next] = 1
-        stack[count++] = next
-      }
+      if (x < (from[y] as number)) from[y] = x
+      if (x > (to[y] as number)) to[y] = x
       if (x > 0) visit(at - 1)
       if (x < width - 1) visit(at + 1)
       if (y > 0) visit(at - width)
       if (y < height - 1) visit(at + width)
     }
-    const ys = [...rows.keys()].sort((a, b) => a - b)
-    const [top, foot] = [ys[0] ?? 0, ys.at(-1) ?? 0]
     if (Math.max(right - left, foot - top) < LEAST.along || Math.min(right - left, foot - top) < LEAST.aside) continue
-    out.push({ top, rows: ys.map((y) => rows.get(y) as { from: number; to: number }), left, right })
+    const rows = Array.from({ length: foot - top + 1 }, (_, i) => ({
+      from: from[top + i] as number,
+      to: to[top + i] as number,
+    }))
+    out.push({ top, rows, left, right })
   }
   return out
 }
@@ -224,10 +228,10 @@ function turnsDark(scan: Scan, at: Spot, nx: number, ny: number, reach: number):
   const [out, inside] = [mean(values.slice(0, few)), Math.min(...values.slice(steps / 2))]
   if (out - inside < LEAST_CONTRAST) return null
   const half = (out + inside) / 2
-  const i = values.findIndex((v, n) => v < half && n > 0)
+  const i = values.findIndex((v, n) => v < half && (values[n - 1] ?? 0) >= half)
   if (i <= 0) return null
   const [a, b] = [values[i - 1] as number, values[i] as number]
-  return -reach + ((2 * reach) / steps) * (i - 1 + (a - half) / Math.max(1e-9, a - b))
+  return -reach + ((2 * reach) / steps) * (i - 1 + (a - half) / (a - b))
 }
 
 /** The wedge that a frame is, if its code says so in one of the ways in which it can lie. */

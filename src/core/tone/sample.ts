@@ -98,11 +98,11 @@ function pixelsIn(corners: Corners, { width, height }: Scan): readonly number[] 
   const xs = corners.map((c) => c.x)
   const ys = corners.map((c) => c.y)
   const out: number[] = []
+  const [p, q, r, t] = corners
+  const right = (a: Spot, b: Spot, x: number, y: number): boolean =>
+    (b.x - a.x) * (y - a.y) - (b.y - a.y) * (x - a.x) >= 0
   const inside = (x: number, y: number): boolean =>
-    corners.every((p, i) => {
-      const q = corners[(i + 1) % 4] ?? p
-      return (q.x - p.x) * (y - p.y) - (q.y - p.y) * (x - p.x) >= 0
-    })
+    right(p, q, x, y) && right(q, r, x, y) && right(r, t, x, y) && right(t, p, x, y)
   for (let y = Math.max(0, Math.floor(Math.min(...ys))); y < Math.min(height, Math.ceil(Math.max(...ys))); y++)
     for (let x = Math.max(0, Math.floor(Math.min(...xs))); x < Math.min(width, Math.ceil(Math.max(...xs))); x++)
       if (inside(x + 0.5, y + 0.5)) out.push(y * width + x)
@@ -116,11 +116,22 @@ function pixelsIn(corners: Corners, { width, height }: Scan): readonly number[] 
 
 /** The mean of the middle half of some pixels' values, 0 to 1: dust does not move it, and it is finer than a level. */
 function middleMean({ data, step, most }: Scan, pixels: readonly number[], channel: number): number {
-  const values = new Float64Array(pixels.length)
-  for (let i = 0; i < pixels.length; i++) values[i] = data[(pixels[i] as number) * step + channel] as number
-  values.sort()
-  const [from, to] = [Math.floor(values.length / 4), Math.max(1, Math.ceil((3 * values.length) / 4))]
-  let sum = 0
-  for (let i = from; i < to; i++) sum += values[i] as number
+  const [from, to] = [Math.floor(pixels.length / 4), Math.max(1, Math.ceil((3 * pixels.length) / 4))]
+  if (most !== 255) {
+    const values = Float64Array.from(pixels, (p) => data[p * step + channel] as number).sort()
+    return values.subarray(from, to).reduce((sum, v) => sum + v, 0) / (to - from) / most
+  }
+  // of octets it is quicker to count than to sort
+  const counts = new Uint32Array(256)
+  for (let i = 0; i < pixels.length; i++) {
+    const v = data[(pixels[i] as number) * step + channel] as number
+    counts[v] = (counts[v] as number) + 1
+  }
+  let [sum, passed] = [0, 0]
+  for (let v = 0; v < 256; v++) {
+    const next = passed + (counts[v] as number)
+    sum += v * Math.max(0, Math.min(next, to) - Math.max(passed, from))
+    passed = next
+  }
   return sum / (to - from) / most
 }

@@ -37,13 +37,24 @@ const MOST_BYTES = 16 * 1024 * 1024
 
 type Word = { readonly text: string; readonly quoted: boolean; readonly line: number; readonly first: boolean }
 
+const WHITE = /\s+/
+
 /** The words of a file with their lines. White space parts them; a quoted one ends with its quote, on its own line. */
 function wordsOf(text: string): Result<readonly Word[], CgatsProblem> {
   const words: Word[] = []
   const lines = text.split(/\r\n|\r|\n/)
   for (const [i, line] of lines.entries()) {
-    const pattern = /"((?:[^"]|"")*)"|"|#.*|[^\s"]+/g
     let first = true
+    if (!line.includes('"') && !line.includes('#')) {
+      // nearly all lines of a file are plain
+      for (const text of line.split(WHITE)) {
+        if (text === '') continue
+        words.push({ text, quoted: false, line: i + 1, first })
+        first = false
+      }
+      continue
+    }
+    const pattern = /"((?:[^"]|"")*)"|"|#.*|[^\s"]+/g
     for (const match of line.matchAll(pattern)) {
       const [whole, quoted] = match
       if (whole.startsWith('#')) break
@@ -59,7 +70,7 @@ function wordsOf(text: string): Result<readonly Word[], CgatsProblem> {
 }
 
 const is = (word: Word | undefined, text: string): boolean =>
-  word !== undefined && !word.quoted && word.text.toUpperCase() === text
+  word !== undefined && word.text.length === text.length && !word.quoted && word.text.toUpperCase() === text
 
 /** Reads words one after the other. */
 class Reader {

@@ -29,15 +29,17 @@ export type WedgeFile = {
 export function wedgeFromCgats(bytes: Uint8Array, steps: number): Result<WedgeFile, WedgeFileProblem> {
   const tables = readCgats(bytes)
   if (!tables.ok) return tables
-  const table =
-    tables.value.find((t) => t.rows.length === steps && labPatches(t).ok) ??
-    tables.value.find((t) => t.rows.length === steps)
-  const counted = { code: 'wrong_count', found: tables.value.map((t) => t.rows.length), steps } as const
-  if (!table) {
-    const first = tables.value.map(labPatches).find((r) => !r.ok)
-    return first && !first.ok && tables.value.length === 1 && first.problem.code !== 'no_lab' ? first : bad(counted)
+  const right = tables.value.filter((t) => t.rows.length === steps).map((t) => ({ table: t, read: labPatches(t) }))
+  const chosen = right.find(({ read }) => read.ok) ?? right[0]
+  if (!chosen) {
+    // a single table whose numbers are wrong says so first
+    const [only] = tables.value
+    const first = only && tables.value.length === 1 ? labPatches(only) : null
+    return first && !first.ok && first.problem.code !== 'no_lab'
+      ? first
+      : bad({ code: 'wrong_count', found: tables.value.map((t) => t.rows.length), steps })
   }
-  const read = labPatches(table)
+  const { table, read } = chosen
   if (!read.ok) return read
   const ids = new Set<string>()
   for (const p of read.value) {
