@@ -10,7 +10,7 @@ import type { Scan } from '@/core/tone/scan'
 import { wedgeLayout, wedgePage } from '@/core/tone/wedge'
 import { wedgeFromCgats } from '@/formats/cgats/wedge'
 import { greyFile } from '@/server/render/grey-file'
-import { scanSheet, scannerTruth } from '../standins/instruments/scanner'
+import { scannerTruth, scanSheet } from '../standins/instruments/scanner'
 
 // npm run bench:tone: how long the analysis of an A4 scan takes, and a file of a meter with 5000 lines. Medians.
 
@@ -48,7 +48,9 @@ try {
         if (!wedge) throw new Error('not found')
         samplePatches(scan, wedge.corners, wedge.steps, wedge.columns, 'sRGB')
       })
-      process.stdout.write(`${steps} steps, A4 at ${ppi} ppi (${info.width} x ${info.height}): found and read, ${said}\n`)
+      process.stdout.write(
+        `${steps} steps, A4 at ${ppi} ppi (${info.width} x ${info.height}): found and read, ${said}\n`,
+      )
     }
   }
   const rows = Array.from({ length: 5000 }, (_, i) => `${i + 1}\t${(95 - 0.015 * i).toFixed(3)}\t0.12\t-1.07`)

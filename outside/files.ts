@@ -112,7 +112,12 @@ async function pageOf(seed: number, folder: string): Promise<{ pdf: Uint8Array; 
     },
   }
   const target = convert ? ({ profile, name: 'fen', intent: 'relative', blackPoint: true } as const) : null
-  const embedded = await embed(file, { convert: convert ? 'to the profile' : 'nothing', target, curve: null })
+  const embedded = await embed(file, {
+    convert: convert ? 'to the profile' : 'nothing',
+    target,
+    curve: null,
+    grey: null,
+  })
   if (!embedded.ok) throw new Error(sayProblem(embedded.problem))
   const about = {
     title: name,

@@ -33,7 +33,7 @@ const NAMES = ['Łucja Żółć', 'Ελένη', 'Юлия', 'Åse Ødegård', 'O
 /** What a page is, drawn by one program: the colour of a pixel. */
 type Drawn = { readonly name: string; readonly at: (x: number, y: number) => Colour }
 
-const NO_MORE: Treatment = { convert: 'nothing', target: null, curve: null }
+const NO_MORE: Treatment = { convert: 'nothing', target: null, curve: null, grey: null }
 type Treatment = Parameters<typeof embed>[1]
 
 /** Pictures of one colour each, upright or turned by their file. */

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Conversion } from '@/core/print/colour'
 import type { Ticket } from '@/core/print/ticket'
+import { GREY_WAYS } from '@/core/tone/to-grey'
 import { pageSchema } from './page'
 
 const ticketSchema = z
@@ -29,6 +30,8 @@ const colours = {
     )
     .readonly(),
   target: z.object({ profileId: z.string(), intent: intents, blackPoint: z.boolean() }).readonly().nullable(),
+  /** how colour becomes grey first; null: it stays as it is */
+  grey: z.enum(GREY_WAYS).nullable().default(null),
   /** the tone curve that grey goes through after that; null: none */
   curveId: z.string().nullable().default(null),
 }

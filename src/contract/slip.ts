@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { PieceBody, PrintBody, SlipBody } from '@/core/slip/body'
+import { GREY_WAYS } from '@/core/tone/to-grey'
 import { edgesSchema, idSchema, lengthSchema } from './lengths'
 import { MOST_PRINTS } from './slip-data'
 import { upgradedBody } from './slip-upgrade'
@@ -65,6 +66,7 @@ export const printSchema = z
     enlargement: z.enum(['corrected', 'left']),
     centring: centringSchema,
     darkness: z.int().min(-100).max(100),
+    grey: z.enum(GREY_WAYS).optional(),
     copies: z.int().min(1, 'at least one copy').max(500, 'at most 500 copies'),
     pieces: z.array(pieceSchema).min(1).max(200).refine(apart, 'two pieces with one id').readonly(),
   })

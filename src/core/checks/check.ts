@@ -105,6 +105,7 @@ export type Found =
   | { readonly code: 'tone_checked'; readonly number: number; readonly strength: number | null }
   | { readonly code: 'tone_unchecked'; readonly preset: string }
   | { readonly code: 'tone_other_darkness'; readonly is: number; readonly checked: readonly number[] }
+  | { readonly code: 'tone_colour'; readonly number: number }
   | { readonly code: 'tone_stale'; readonly number: number; readonly since: string }
   | { readonly code: 'printer_agrees' }
   | {

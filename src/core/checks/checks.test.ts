@@ -574,7 +574,10 @@ const CASES: readonly Case[] = [
     name: 'greys that go through the curve of their darkness',
     check: 'tone',
     body: { darkness: -4 },
-    rest: { version: toned({ curves: [{ id: 'c', number: 7, darkness: -4, strength: 0.8 }] }) },
+    rest: {
+      picture: { ...PICTURE, grey: true },
+      version: toned({ curves: [{ id: 'c', number: 7, darkness: -4, strength: 0.8 }] }),
+    },
     level: 'fine',
     says: /go through the curve of tone check 7, at 80 %/,
   },
@@ -600,6 +603,28 @@ const CASES: readonly Case[] = [
     rest: { version: toned({}) },
     level: 'caution',
     says: /made at darkness -4, not at 2: no curve is used/,
+  },
+  {
+    name: 'colours that the printer makes grey by itself',
+    check: 'tone',
+    body: { darkness: -4 },
+    rest: {
+      picture: { ...PICTURE, grey: false },
+      version: toned({ curves: [{ id: 'c', number: 7, darkness: -4, strength: 1 }] }),
+    },
+    level: 'caution',
+    says: /is in colour, and the curve of tone check 7 straightens greys alone/,
+  },
+  {
+    name: 'colours that become grey here',
+    check: 'tone',
+    body: { darkness: -4, grey: 'red filter' },
+    rest: {
+      picture: { ...PICTURE, grey: false },
+      version: toned({ curves: [{ id: 'c', number: 7, darkness: -4, strength: 1 }] }),
+    },
+    level: 'fine',
+    says: /go through the curve of tone check 7/,
   },
   {
     name: 'greys that were checked before the heads were changed',

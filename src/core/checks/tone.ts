@@ -6,7 +6,7 @@ export const toneChecked: Check = {
   id: 'tone',
   about: 'a tone check tells how black-and-white comes out',
   of: 'print',
-  run: ({ print, version }) => {
+  run: ({ print, version, pictures }) => {
     const tone = version?.tone
     if (!version || !tone || version.settings.colourMode !== 'monochrome') return null
     const { darkness } = print
@@ -19,6 +19,8 @@ export const toneChecked: Check = {
     }
     if (tone.since) return found('caution', { code: 'tone_stale', number: check.number, since: tone.since })
     const curve = curveFor(tone, darkness)
+    const coloured = print.grey === undefined && pictures.some((p) => p && !p.grey)
+    if (curve && coloured) return found('caution', { code: 'tone_colour', number: check.number })
     return found('fine', { code: 'tone_checked', number: check.number, strength: curve?.strength ?? null })
   },
 }

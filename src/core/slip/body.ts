@@ -2,6 +2,7 @@ import type { Um } from '@/core/length/length'
 import type { Anchor, Placing, PxRect } from '@/core/placing/placing'
 import type { Centring } from '@/core/sheet/centring'
 import type { Quarter } from '@/core/sheet/sheet'
+import type { GreyWay } from '@/core/tone/to-grey'
 
 /** The sheet that a print asks for. `auto` length: as long as the print needs. */
 export type SheetChoice =
@@ -30,6 +31,8 @@ export type PrintBody = {
   readonly centring: Centring
   /** whole number, minus lighter, plus darker; belongs to what is seen, so to the print */
   readonly darkness: number
+  /** how colour pictures become grey before they are sent; left away: they go as they are */
+  readonly grey?: GreyWay | undefined
   readonly copies: number
   /** in the order in which they are laid: a later one lies on an earlier one. At least one. */
   readonly pieces: readonly PieceBody[]

@@ -191,6 +191,8 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `No tone check was made with the seal of ${f.preset}: how its greys come out is not known. Print a wedge under Tone checks.`
     case 'tone_other_darkness':
       return `Tone checks of this seal were made at darkness ${f.checked.join(', ')}, not at ${f.is}: no curve is used. Print a wedge at ${f.is}, or change the darkness.`
+    case 'tone_colour':
+      return `The picture is in colour, and the curve of tone check ${f.number} straightens greys alone: it is not used. Let the picture become grey here, under Colour.`
     case 'tone_stale':
       return `Tone check ${f.number} was made before the ${f.since}. Print a wedge again.`
     case 'upkeep_done':

@@ -15,6 +15,7 @@ const OWN: Readonly<Record<keyof Omit<PrintBody, 'id' | 'pieces'>, string>> = {
   enlargement: 'enlargement',
   centring: 'centring',
   darkness: 'darkness',
+  grey: 'grey',
   copies: 'copies',
 }
 

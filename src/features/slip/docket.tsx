@@ -165,7 +165,12 @@ export function Docket(props: {
         />
       </DocketLine>
       <DocketLine {...line('tone', judged(toneLine(print, facts.version), facts.screen?.name))}>
-        <ToneFields print={print} version={facts.version} onChange={edit} />
+        <ToneFields
+          print={print}
+          version={facts.version}
+          coloured={facts.pictures.some((p) => p !== null && !p.grey)}
+          onChange={edit}
+        />
         <ScreenField
           screens={catalogue.screens ?? []}
           screenId={body.screenId ?? null}

@@ -139,7 +139,7 @@ export function toneLine(print: PrintBody, version: VersionFacts | null): Line {
   const sign = print.darkness > 0 ? '+' : print.darkness < 0 ? '−' : ''
   return {
     says: `Monochrome, darkness ${sign}${Math.abs(print.darkness)} for this picture`,
-    detail: `${file}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${print.darkness === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
+    detail: `${file}${print.grey ? `, grey ${print.grey === 'as light' ? 'as light as it looks' : `as through a ${print.grey}`}` : ''}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${print.darkness === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
   }
 }
 

@@ -88,7 +88,10 @@ export const Stage = memo(function Stage(props: {
             sheet={outcome.sheet}
             pieces={outcome.pieces}
             picture={drawn}
-            grey={facts.version?.settings.colourMode === 'monochrome' || facts.version?.profile?.grey === true}
+            grey={
+              print.grey ??
+              (facts.version?.settings.colourMode === 'monochrome' || facts.version?.profile?.grey === true)
+            }
             unit={unit}
             at={0}
             anchor={anchor}

@@ -1,19 +1,16 @@
 'use client'
 
-import dynamic from 'next/dynamic'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import { sayShortDay } from '@/ui/parts/dates'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { EyeForm } from './eye-form'
+import { FileForm } from './file-form'
 import { sayReading } from './judged'
+import { ScanForm } from './scan-form'
 import css from './tone.module.css'
-
-// each way comes with the page that asks for it: the reader of scans is no small thing
-const ScanForm = dynamic(() => import('./scan-form').then((m) => m.ScanForm), { ssr: false })
-const FileForm = dynamic(() => import('./file-form').then((m) => m.FileForm), { ssr: false })
-const EyeForm = dynamic(() => import('./eye-form').then((m) => m.EyeForm), { ssr: false })
 
 /** The ways in which a wedge is read, and what was read so far. */
 export function ReadWays(props: {

@@ -53,7 +53,7 @@ export function StartTone(props: {
   const shut = !version
     ? 'No version prints a wedge untouched: seal one in black-and-white, or with the printer’s colour off.'
     : version.sheets.length === 0
-      ? 'No sheet or roll of its paper is on the shelf: add one under Papers & rolls.'
+      ? 'The room keeps no sheet or roll of its paper that this feed takes: add one under Papers & rolls.'
       : null
   return (
     <>

@@ -5,7 +5,7 @@ import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { FIRST, plainSlip } from '@/contract/slip-data'
 import { type ReadingBody, readReading, storedReading } from '@/contract/tone'
-import { um } from '@/core/length/length'
+import { type Um, um } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
 import { declaredMargins } from '@/core/printer/facts'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -40,30 +40,37 @@ import { reachable } from './prints'
 import { revised } from './rows'
 import { insertSlip } from './slips'
 
-/** What a wedge lies on: the area of the sheet that surely prints, or as much of a roll as it needs. */
-const ROLL_LENGTH = 150_000
+/** A wedge's block, its header and its aids need this much of a roll, um. */
+const ROLL_LENGTH = 130_000
 /** what an edge check may have found to be smaller than it is declared, and how far a sheet drifts, um an edge */
 const INSET = 2500
 
-function areaFor(db: Db, version: VersionFacts, choice: SheetChoice): Result<WedgeLayout['sheet'], Problem> {
-  const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
-  const unit = unitOfRoom(db)
+/** The sheet that a wedge lies on, and of it the area that surely prints; of a roll as much as it needs. */
+function areaFor(
+  db: Db,
+  version: VersionFacts,
+  choice: SheetChoice,
+): Result<{ readonly area: WedgeLayout['sheet']; readonly sheet: SheetChoice }, Problem> {
   const size = choice.kind === 'size' ? (listSizes(db).find((s) => s.id === choice.sizeId) ?? null) : null
-  const laid = fed(
-    choice.kind === 'cut' ? { ...choice, length: um(ROLL_LENGTH) } : choice,
-    size,
-    version,
-    [],
-    sameEdges(0),
-  )
+  const needed = (width: Um): Um => {
+    const { lead, trail } = declaredMargins(version.queueFeed, width)
+    return um(Math.max(ROLL_LENGTH + lead + trail + 2 * INSET, version.feed.minLength))
+  }
+  const sheet = choice.kind === 'cut' ? { ...choice, length: needed(choice.width) } : choice
+  const laid = fed(sheet, size, version, [], sameEdges(0))
   if (!laid) return bad({ code: 'not_found', what: 'This size' })
   const [problem] = laid.fit.problems
-  if (problem && choice.kind === 'size') return cannot(saySizeProblem(problem, version.feed.name, unit))
+  if (problem) {
+    const why = saySizeProblem(problem, version.feed.name, unitOfRoom(db))
+    return bad({ code: 'queue_cannot', queue: version.queueName, why })
+  }
   const m = declaredMargins(version.queueFeed, laid.sheet.width)
-  const along = choice.kind === 'cut' ? 0 : m.lead + m.trail + 2 * INSET
   return ok({
-    width: um(laid.sheet.width - m.left - m.right - 2 * INSET),
-    length: um(laid.sheet.length - along),
+    sheet,
+    area: {
+      width: um(laid.sheet.width - m.left - m.right - 2 * INSET),
+      length: um(laid.sheet.length - m.lead - m.trail - 2 * INSET),
+    },
   })
 }
 
@@ -94,7 +101,7 @@ export const startTone = action({
       ...{ code: sayCode(code), darkness, place, of, now, zone: readRoom(db)?.timeZone ?? 'UTC' },
     })
     const asked = { code, steps, lines: header.length, place, of }
-    const laid = wedgeLayout(area.value, sameEdges(0), asked)
+    const laid = wedgeLayout(area.value.area, sameEdges(0), asked)
     if (!laid.ok) {
       const { needs, has } = laid.problem
       const [needed, there] = [needs, has].map((s) => tradePair(um(s.width), um(s.length), unitOfRoom(db)))
@@ -110,10 +117,14 @@ export const startTone = action({
     if (!looked.ok) return looked
     const { thumb, ...facts } = looked.value
     const [sha, thumbSha] = [await keepBytes(folder, bytes), await keepBytes(folder, thumb)]
-    return ok({ layout: laid.value, picture: { ...facts, sha, thumbSha, bytes: bytes.length } })
+    return ok({
+      layout: laid.value,
+      sheet: area.value.sheet,
+      picture: { ...facts, sha, thumbSha, bytes: bytes.length },
+    })
   },
-  commit(input, { db, actor, now }, { layout, picture }) {
-    const { versionId, sheet, darkness, curveId } = input
+  commit(input, { db, actor, now }, { layout, picture, sheet }) {
+    const { versionId, darkness, curveId } = input
     const found = readVersionFacts(db, versionId, now)
     if (!found.ok) return found
     const version = found.value

@@ -34,7 +34,7 @@ export async function cardFile(
   const work = await pdfWork(db, folder, {
     page: cardPage(card, codeOf(address), shown, widthOf),
     pictures: picture ? [{ id: picture.id, convert: 'nothing' }] : [],
-    ...{ target: null, curveId: null },
+    ...{ target: null, curveId: null, grey: null },
     about: { title: `Bench card: ${card.presetName}, version ${card.number}`, subject: card.seal, grey: false },
     name: cardName(card),
   })

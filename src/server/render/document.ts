@@ -9,6 +9,7 @@ import type { Told } from '@/core/printer/told'
 import { bad, ok, type Result } from '@/core/result/result'
 import { pwgNameOf } from '@/core/sizes/sizes'
 import type { PictureFacts, VersionFacts } from '@/core/slip/facts'
+import type { GreyWay } from '@/core/tone/to-grey'
 import type { Problem } from '@/core/words/problems'
 import type { RasterPage } from '@/formats/pwg-raster/write'
 import { takesOf } from '@/server/stores/told'
@@ -20,13 +21,14 @@ export function coloursOf(
   version: VersionFacts,
   pictures: readonly PictureFacts[],
   medium: 'raster' | 'file',
+  grey: GreyWay | null = null,
 ): PageColour & Pick<PrintDocument, 'pictures' | 'target'> {
   const { fileColour } = version.settings
   const how = pageColour(
     version.settings,
     pictures.map((p) => ({
-      grey: p.grey,
-      otherProfile: medium === 'raster' && p.profile !== null && !isSrgb(p.profile),
+      grey: p.grey || grey !== null,
+      otherProfile: (medium === 'raster' || (grey !== null && !p.grey)) && p.profile !== null && !isSrgb(p.profile),
       inTarget: fileColoursOf(p, fileColour.kind === 'profile' ? version.profile : null) === 'in the target',
     })),
     version.profile?.grey ?? false,
@@ -53,14 +55,18 @@ export type Pressed = {
   readonly told: Told | null
   /** the tone curve that its grey goes through; null: none */
   readonly curveId: string | null
+  /** how its colour pictures become grey; null: they do not */
+  readonly grey: GreyWay | null
 }
 
 /** One sheet as it will go to its printer, ticket and all, by what the printer told; or why it cannot be sent. */
 export function documentOf(pressed: Pressed): Result<PrintDocument, Problem> {
-  const { page, version, borderless, pictures, queue, told, curveId } = pressed
+  const { page, version, borderless, pictures, queue, told, curveId, grey } = pressed
   const cannot = (why: string) => bad({ code: 'queue_cannot', queue: version.queueName, why } as const)
   const colour =
-    pictures.length > 0 ? coloursOf(version, pictures, 'raster') : ({ ...GREY, pictures: [], target: null } as const)
+    pictures.length > 0
+      ? coloursOf(version, pictures, 'raster', grey)
+      : ({ ...GREY, pictures: [], target: null } as const)
   const delivery = deliveryOf(told && takesOf(told), colour, version.quality.ppi)
   if (!delivery.ok) return cannot(sayNotTaken(delivery.problem))
   const { space, bits } = delivery.value
@@ -68,7 +74,7 @@ export function documentOf(pressed: Pressed): Result<PrintDocument, Problem> {
   const ticket = ticketFor(version, queue.ipp, queue.qualities, page.sheet, margins, delivery.value, told)
   const { mostPixels } = writerOf(delivery.value.format)
   const document: PrintDocument = {
-    ...{ page, ticket, space, bits, pictures: colour.pictures, target: colour.target, curveId },
+    ...{ page, ticket, space, bits, pictures: colour.pictures, target: colour.target, curveId, grey },
     wants: saysPaper(version, page.sheet),
   }
   const head = headOf(document)

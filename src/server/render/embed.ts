@@ -50,7 +50,13 @@ function fitting(icc: Uint8Array | null | undefined, channels: number): Uint8Arr
  * is printed, band by band, and is deflated as it comes.
  */
 export async function embed(file: PictureFile, how: Treatment): Promise<Result<Embedded, Problem>> {
-  if (file.mime === 'image/jpeg' && how.convert === 'nothing' && !how.curve && !(await isArithmetic(file.path)))
+  if (
+    file.mime === 'image/jpeg' &&
+    how.convert === 'nothing' &&
+    !how.curve &&
+    !how.grey &&
+    !(await isArithmetic(file.path))
+  )
     return ok(await asItCame(file))
   const opened = await openPicture(file, how)
   if (!opened.ok) return opened

@@ -52,7 +52,12 @@ async function render(
       picture: { id: 'p', name: 'x', ...size, grey: full.grey, bits: full.bits, profile: null, decoded: true },
     }),
   )
-  const embedded = await embed(full, { convert: target ? 'to the profile' : 'nothing', target, curve: null })
+  const embedded = await embed(full, {
+    convert: target ? 'to the profile' : 'nothing',
+    target,
+    curve: null,
+    grey: null,
+  })
   if (!page || !embedded.ok) throw new Error(embedded.ok ? 'nothing was laid' : sayProblem(embedded.problem))
   const pdf = await writePdf(page, new Map([['p', { embedded: embedded.value, size }]]), {
     title: 'T',
@@ -204,7 +209,7 @@ describe('the print-ready file', () => {
         ...{ path: put(folder(), 'p', await jpegOf()), mime: 'image/jpeg', name: 'p', ...size, orientation: 1 },
         ...{ grey: false, bits: 8, page: 0, tagged: true },
       },
-      { convert: 'nothing', target: null, curve: null },
+      { convert: 'nothing', target: null, curve: null, grey: null },
     )
     if (!embedded.ok) throw new Error(sayProblem(embedded.problem))
     const mirrored = { ...page, items: [{ ...part, mirror: true, crop: { x: 0, y: 0, w: 300, h: 400 } }] }

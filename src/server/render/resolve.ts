@@ -11,7 +11,7 @@ import type { PdfWork, RasterWork, Work } from './work'
 async function resolved(
   db: Db,
   folder: string,
-  document: Pick<PrintDocument, 'page' | 'pictures' | 'target' | 'curveId'>,
+  document: Pick<PrintDocument, 'page' | 'pictures' | 'target' | 'curveId' | 'grey'>,
 ): Promise<Result<Work, Problem>> {
   const target = await targetOf(db, folder, document.target)
   if (!target.ok) return target
@@ -21,7 +21,10 @@ async function resolved(
     if (!file.ok) return file
     pictures.push({ id, file: file.value, convert })
   }
-  return ok({ page: document.page, pictures, target: target.value, curve: curveTable(db, document.curveId) })
+  return ok({
+    ...{ page: document.page, pictures, target: target.value, grey: document.grey },
+    curve: curveTable(db, document.curveId),
+  })
 }
 
 export async function rasterWork(

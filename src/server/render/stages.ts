@@ -1,6 +1,7 @@
 import type { Intent } from '@/core/preset/settings'
 import type { Conversion } from '@/core/print/colour'
 import { bad, ok, type Result } from '@/core/result/result'
+import { type GreyWay, weightsOf } from '@/core/tone/to-grey'
 import type { Problem } from '@/core/words/problems'
 import { openConverter, type Pixels } from '@/server/imaging/convert'
 
@@ -27,6 +28,8 @@ export type Samples = {
 export type Treatment = {
   readonly convert: Conversion
   readonly target: Target | null
+  /** how colour becomes grey first; null: it stays as it is */
+  readonly grey: GreyWay | null
   /** device grey for each step of the black that is asked for, 0 to 65535; null: as it is */
   readonly curve: readonly number[] | null
 }
@@ -65,6 +68,41 @@ const profileConversion: StageKind = {
 
 const MOST = 65_535
 
+/** sRGB to light and back (IEC 61966-2-1). */
+const toLight = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4)
+const fromLight = (y: number): number => (y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055)
+const STEPS = 65_535
+const encoded = (): Uint16Array =>
+  Uint16Array.from({ length: STEPS + 1 }, (_, i) => Math.round(MOST * fromLight(i / STEPS)))
+
+/** A colour picture as grey, by a weighting of its light, in 16 bits. Its numbers are sRGB by now, or taken as such. */
+const toGrey: StageKind = {
+  name: 'to grey',
+  async open({ channels, bytes }, { grey, convert }) {
+    // what was converted to a printer's profile is no light any more
+    if (!grey || channels !== 3 || convert === 'to the profile') return ok(null)
+    const [r, g, b] = weightsOf(grey)
+    const levels = bytes === 2 ? MOST : 255
+    const light = Float32Array.from({ length: levels + 1 }, (_, v) => toLight(v / levels))
+    const back = encoded()
+    return ok({
+      ...{ channels: 1, bytes: 2 },
+      run: (data) => {
+        const out = new Uint16Array(data.length / 3)
+        for (let i = 0, at = 0; i < out.length; i++, at += 3) {
+          const y =
+            r * (light[data[at] as number] as number) +
+            g * (light[data[at + 1] as number] as number) +
+            b * (light[data[at + 2] as number] as number)
+          out[i] = back[Math.min(STEPS, Math.round(y * STEPS))] as number
+        }
+        return out
+      },
+      close: () => {},
+    })
+  },
+}
+
 /** A tone curve on grey, in 16 bits whatever comes in: what 8 bits would take together stays apart. */
 const toneCurve: StageKind = {
   name: 'tone curve',
@@ -87,7 +125,7 @@ const toneCurve: StageKind = {
 }
 
 /** The stages that every picture goes through, in their order. */
-const STAGES: readonly StageKind[] = [profileConversion, toneCurve]
+const STAGES: readonly StageKind[] = [profileConversion, toGrey, toneCurve]
 
 /** Opens the stages that have something to do. What was opened is closed again when one cannot be. */
 export async function openStages(

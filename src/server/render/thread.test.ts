@@ -50,6 +50,7 @@ async function pageOf(width = 60, height = 80): Promise<RasterWork> {
     pictures: [{ id: 'p', file, convert: 'nothing' }],
     target: null,
     curve: null,
+    grey: null,
     head: {
       ...{ width: 200, height: 300, ppi: 100, colour: 'srgb', bits: 8, sizeName: 'x', mediaType: 'm' },
       printQuality: 4,
@@ -81,7 +82,7 @@ describe('pages that are made in the other thread', () => {
   it('files too', async () => {
     const { page, pictures, target } = await pageOf()
     const about = { title: 't', subject: 's', madeFor: null }
-    const work: PdfWork = { kind: 'pdf', page, pictures, target, curve: null, about }
+    const work: PdfWork = { kind: 'pdf', page, pictures, target, curve: null, grey: null, about }
     const [there, here] = [await pdfInThread(work, () => {}, never), await makePdf(work, () => {})]
     if (!there.ok || !here.ok) throw new Error('not made')
     expect(Buffer.from(there.value).equals(Buffer.from(here.value))).toBe(true)

@@ -2,6 +2,7 @@ import type { Page } from '@/core/page/page'
 import type { Conversion } from '@/core/print/colour'
 import type { Delivery } from '@/core/print/delivery'
 import { ok, type Result } from '@/core/result/result'
+import type { GreyWay } from '@/core/tone/to-grey'
 import type { Problem } from '@/core/words/problems'
 import type { RasterPage } from '@/formats/pwg-raster/write'
 import { embed } from './embed'
@@ -20,6 +21,7 @@ export type Work = {
   readonly pictures: readonly Shown[]
   readonly target: Target | null
   readonly curve: readonly number[] | null
+  readonly grey: GreyWay | null
 }
 /** A page for a printer. */
 export type RasterWork = Work & {
@@ -43,7 +45,7 @@ export async function openRaster(work: RasterWork): Promise<Result<OpenPage, Pro
     opened.clear()
   }
   for (const { id, file, convert } of work.pictures) {
-    const picture = await openPicture(file, { convert, target: work.target, curve: work.curve })
+    const picture = await openPicture(file, { convert, target: work.target, curve: work.curve, grey: work.grey })
     if (!picture.ok) {
       close()
       return picture
@@ -58,7 +60,7 @@ export async function openRaster(work: RasterWork): Promise<Result<OpenPage, Pro
 export async function makePdf(work: PdfWork, told: (part: number) => void): Promise<Result<Uint8Array, Problem>> {
   const pictures = new Map<string, NonNullable<ReturnType<Pictures['get']>>>()
   for (const [i, { id, file, convert }] of work.pictures.entries()) {
-    const embedded = await embed(file, { convert, target: work.target, curve: work.curve })
+    const embedded = await embed(file, { convert, target: work.target, curve: work.curve, grey: work.grey })
     if (!embedded.ok) return embedded
     pictures.set(id, { embedded: embedded.value, size: { width: file.width, height: file.height } })
     told((0.8 * (i + 1)) / work.pictures.length)

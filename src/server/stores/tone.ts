@@ -1,7 +1,10 @@
 import { asc, desc, eq, isNull } from 'drizzle-orm'
 import { documentSchema, readStored } from '@/contract/print-job'
 import { encodingSchema, readReading, scannerCurveSchema, wedgeLayoutSchema } from '@/contract/tone'
+import type { Paper } from '@/contract/views/paper'
 import type { BoundCurve, Scanner, ToneCheck, ToneReading, ToneVersion } from '@/contract/views/tone'
+import type { Feed } from '@/core/printer/facts'
+import { fitSize } from '@/core/sizes/fit'
 import { TONE_UPKEEP } from '@/core/tone/upkeep'
 import { patchesOn } from '@/core/tone/wedge'
 import { sayCode } from '@/core/tone/wedge-code'
@@ -18,6 +21,7 @@ import {
   toneReadings,
   wedges,
 } from '@/server/db/schema'
+import { loadedByFeed } from './loaded'
 import { listPapers } from './papers'
 import { parsed } from './parse'
 import { presetsWithVersions } from './presets'
@@ -25,7 +29,8 @@ import { printLines } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
 import { readRoom } from './room'
-import { sheetChoices } from './sheet-choices'
+import { type ChosenSheet, sheetChoices } from './sheet-choices'
+import { everySize } from './sizes'
 import { upsetAfter, wedgesPrinted } from './tone-use'
 import { versionFacts } from './version-facts'
 
@@ -145,12 +150,39 @@ export function toneVersions(db: Db, now: number, also: string | null): readonly
         {
           ...{ id: version.id, name: `${preset.name}, version ${version.number} (${media}, seal ${version.seal})` },
           ...{ mono: colourMode === 'monochrome', addressed: at.queue.address.trim() !== '' },
-          ...{ sheets: sheetChoices(db, paper), darkness: at.queue.facts.darkness },
+          sheets: onFeed(
+            db,
+            paper,
+            at.printer.feeds.find((f) => f.id === version.settings.feedId),
+          ),
+          darkness: at.queue.facts.darkness,
           due: dueUpkeep(at.printer, now).flatMap((d) => (TONE_UPKEEP.includes(d.kind) ? [d.kind] : [])),
         },
       ]
     })
   })
+}
+
+/** Of what the room keeps of a paper, what goes into a feed; what lies in it first. */
+function onFeed(db: Db, paper: Paper, feed: Feed | undefined): readonly ChosenSheet[] {
+  if (!feed) return []
+  const sizes = new Map(everySize(db).map((s) => [s.id, s]))
+  const loaded = loadedByFeed(db).get(feed.id) ?? null
+  const lies = ({ choice }: ChosenSheet): boolean => {
+    if (!loaded || loaded.paperId !== paper.id) return false
+    if (choice.kind === 'cut') return loaded.kind === 'roll' && loaded.width === choice.width
+    const size = sizes.get(choice.sizeId)
+    return loaded.kind === 'sheet' && size?.short === Math.min(loaded.width, loaded.length)
+  }
+  return sheetChoices(db, paper)
+    .filter(({ choice }) => {
+      if (choice.kind === 'cut') return feed.kind === 'roll'
+      const size = sizes.get(choice.sizeId)
+      return (
+        feed.kind !== 'roll' && size !== undefined && fitSize(size.short, size.long, feed, null).problems.length === 0
+      )
+    })
+    .toSorted((a, b) => Number(lies(b)) - Number(lies(a)))
 }
 
 /** A bound curve in words; null: there is none. */

@@ -56,7 +56,7 @@ export function rulerSheets(
   for (let sheet = from; sheet < from + count; sheet++) {
     const page = checkPage(db, check, sheet)
     const borderless = check.edge === 'borderless'
-    const document = documentOf({ page, version, borderless, pictures: [], queue, told, curveId: null })
+    const document = documentOf({ page, version, borderless, pictures: [], queue, told, curveId: null, grey: null })
     if (!document.ok) return document
     sheets.push({
       ...{ queueId: check.queueId, subjectId: check.id, printId: '', sheet },
@@ -74,7 +74,7 @@ export function rulerFile(db: Db, check: EdgeCheck, sheet: number): FileDocument
   const title = `Edge check ${check.number}, sheet ${sheet}`
   return {
     page: checkPage(db, check, sheet),
-    ...{ pictures: [], target: null, curveId: null },
+    ...{ pictures: [], target: null, curveId: null, grey: null },
     about: { title, subject: check.queueName, grey: true },
     name: `${title}.pdf`.toLowerCase(),
   }

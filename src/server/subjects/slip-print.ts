@@ -36,7 +36,7 @@ export function slipSheets(
   if (!queue) return bad({ code: 'not_found', what: 'The queue of this preset' })
   const document = documentOf({
     ...{ page: outcome.page, version, borderless: outcome.sheet.borderless, pictures: facts.pictures },
-    ...{ queue, told: toldOf(db, queueId)?.told ?? null, curveId },
+    ...{ queue, told: toldOf(db, queueId)?.told ?? null, curveId, grey: print.grey ?? null },
   })
   if (!document.ok) return document
   const booking = storedJson(bookingOf(db, slip, printable, stops))
@@ -66,10 +66,10 @@ export function slipFile(db: Db, slip: Slip, printId: string, now: number): Resu
     .replace(/[^\p{L}\p{N} -]+/gu, '')
     .trim()
     .slice(0, 60)
-  const colours = coloursOf(version, pictures, 'file')
+  const colours = coloursOf(version, pictures, 'file', facts.print.grey ?? null)
   return ok({
     page: outcome.page,
-    ...{ pictures: colours.pictures, target: colours.target, curveId },
+    ...{ pictures: colours.pictures, target: colours.target, curveId, grey: facts.print.grey ?? null },
     about: {
       title: slip.body.title || `Slip ${slip.number}`,
       subject: `Slip ${slip.number}, ${version.presetName}, version ${version.number}, seal ${version.seal}`,

@@ -1,13 +1,14 @@
 'use client'
 
 import { useElementSize } from '@mantine/hooks'
-import { type KeyboardEvent, memo, type PointerEvent, useRef } from 'react'
+import { type KeyboardEvent, memo, type PointerEvent, useId, useRef } from 'react'
 import { grow } from '@/core/edge/enlargement'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { lengthNumber } from '@/core/length/write'
 import { pictureMatrix } from '@/core/page/matrix'
 import type { Anchor, PictureSize } from '@/core/placing/placing'
 import { intersect, sheetRect } from '@/core/sheet/sheet'
+import { type GreyWay, weightsOf } from '@/core/tone/to-grey'
 import { Dimension } from './dimension'
 import css from './sheet-drawing.module.css'
 import {
@@ -42,7 +43,7 @@ export function SheetDrawing(props: {
   readonly at: number
   readonly anchor: Anchor
   /** it comes out without colour */
-  readonly grey?: boolean
+  readonly grey?: boolean | GreyWay
   readonly onAnchor?: (anchor: Anchor) => void
 }) {
   const { sheet, pieces, picture, unit, at, anchor, grey = false, onAnchor } = props
@@ -170,7 +171,7 @@ type PlacedProps = {
   readonly px: number
   readonly anchor: Anchor
   readonly dimensions: boolean
-  readonly grey: boolean
+  readonly grey: boolean | GreyWay
   readonly onAnchor?: (anchor: Anchor) => void
 }
 
@@ -229,6 +230,7 @@ function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, grey, onA
     event.preventDefault()
   }
 
+  const filterId = useId()
   return (
     <g>
       {piece.placed.lossPercent > 0.05 ? (
@@ -260,8 +262,10 @@ function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, grey, onA
           {...box(seen)}
           viewBox={`${mm(seen.x)} ${mm(seen.y)} ${mm(seen.w)} ${mm(seen.h)}`}
           preserveAspectRatio="none"
-          className={grey ? css.grey : undefined}
+          className={grey === true ? css.grey : undefined}
+          filter={typeof grey === 'string' ? `url(#${filterId})` : undefined}
         >
+          {typeof grey === 'string' ? <GreyFilter id={filterId} way={grey} /> : null}
           {[...new Set([picture.thumb, picture.url])].map((href) => (
             <image
               key={href}
@@ -280,5 +284,15 @@ function Placed({ sheet, piece, picture, unit, px, anchor, dimensions, grey, onA
       <IfLeft sheet={sheet} piece={piece} unit={unit} px={px} />
       {dimensions ? <PictureDimensions sheet={sheet} piece={piece} unit={unit} px={px} /> : null}
     </g>
+  )
+}
+
+/** A weighting of light as a filter of the drawing: what the print will be made of (its default space is linear light). */
+function GreyFilter({ id, way }: { readonly id: string; readonly way: GreyWay }) {
+  const row = `${weightsOf(way).join(' ')} 0 0`
+  return (
+    <filter id={id} colorInterpolationFilters="linearRGB">
+      <feColorMatrix type="matrix" values={`${row} ${row} ${row} 0 0 0 1 0`} />
+    </filter>
   )
 }

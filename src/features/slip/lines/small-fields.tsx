@@ -5,11 +5,14 @@ import type { Charge } from '@/core/charge/charge'
 import { ANY_DARKNESS } from '@/core/printer/facts'
 import type { PlainPatch, PrintBody, SlipHead } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
+import { GREY_WAYS, sayWeights } from '@/core/tone/to-grey'
 import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { CountField } from '@/ui/fields/count-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
+
+const AS_IT_IS = 'as it is'
 
 type Change = (patch: PlainPatch) => void
 
@@ -17,10 +20,13 @@ type Change = (patch: PlainPatch) => void
 export function ToneFields({
   print,
   version,
+  coloured,
   onChange,
 }: {
   readonly print: PrintBody
   readonly version: VersionFacts | null
+  /** its picture has colours */
+  readonly coloured: boolean
   readonly onChange: Change
 }) {
   if (!version) return <p className="soft small">Choose a preset first.</p>
@@ -46,6 +52,23 @@ export function ToneFields({
       <span className="soft small">
         minus lighter, plus darker; from {least} to {most}
       </span>
+      {coloured ? (
+        <>
+          <span className="soft">grey</span>
+          <Select
+            aria-label="How the colour picture becomes grey"
+            size="xs"
+            w={250}
+            value={print.grey ?? AS_IT_IS}
+            allowDeselect={false}
+            data={[
+              { value: AS_IT_IS, label: 'left to the printer' },
+              ...GREY_WAYS.map((way) => ({ value: way, label: `${way}: ${sayWeights(way)}` })),
+            ]}
+            onChange={(way) => onChange({ grey: GREY_WAYS.find((g) => g === way) })}
+          />
+        </>
+      ) : null}
     </div>
   )
 }
