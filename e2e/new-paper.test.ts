@@ -50,11 +50,11 @@ describe('a new paper', () => {
     const pathId = one<string>('select id from paper_paths')
     const paperId = one<string>('select paper_id from paper_paths')
     const page = await visit.open(`/papers/${paperId}/path/${pathId}`)
-    await says(page, '6 steps to go')
+    await says(page, '7 steps to go')
     await atStep(page, 'Nozzle check', 'Note a nozzle check')
     await type(page, 'Result', 'all fire')
     await end(page, 'Note it')
-    await says(page, /5 steps to go.*Next: media settings/)
+    await says(page, /6 steps to go.*Next: media settings/)
 
     await atStep(page, 'Media settings', 'Proof sheets')
     await end(page, 'Make the slip')
@@ -85,6 +85,9 @@ describe('a new paper', () => {
     await end(page, 'Note it')
     await atStep(page, 'Profile bound', 'Leave out')
     await type(page, 'Why it is left out', 'the meter is lent to the school until January')
+    await end(page, 'Leave it out')
+    await atStep(page, 'Greys straight', 'Leave out')
+    await type(page, 'Why it is left out', 'this paper is for colour')
     await end(page, 'Leave it out')
     await says(page, /1 step to go.*Next: bench card/)
 

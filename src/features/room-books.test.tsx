@@ -392,7 +392,7 @@ describe('the room', () => {
         room={{
           ...{ name: 'Marsh Street', unit: 'mm', currency: 'EUR', exponent: 2, timeZone: 'Europe/Lisbon', revision: 3 },
           ...{ stopPpi: 90, cautionPpi: 200, usualCopies: 6, edgeCheckDays: 180, surfaces: ['gloss', 'matte'] },
-          ...{ screenDays: 30, brightestScreen: 120, dryHours: 24 },
+          ...{ screenDays: 30, brightestScreen: 120, dryHours: 24, toneBend: 4, toneTint: 2 },
         }}
         tariff={{ ...rates, revision: 2 }}
         tariffs={[{ ...rates, id: 't', from: 0 }]}

@@ -30,6 +30,8 @@ export const ROOM_INPUTS = {
     screenDays: z.int().min(1).max(3650),
     brightestScreen: z.int().min(40).max(1000),
     dryHours: z.int().min(0).max(720),
+    toneBend: z.int().min(1).max(30).default(4),
+    toneTint: z.int().min(1).max(20).default(2),
     timeZone: roomFields.timeZone,
     /** until the first charge */
     currency: roomFields.currency,

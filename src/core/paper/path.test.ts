@@ -20,11 +20,12 @@ describe('the path of a new paper', () => {
         edgeCheck: { number: 4, here: true, paper: 'Fenland Matte' },
         version: { preset: 'Otter, Fenland', number: 1, seal: 'ABC123' },
         profile: { name: 'fen', used: true },
+        toneCheck: { number: 3, curve: 0.8 },
         readBack: { at: 9, changed: 0 },
       }),
     ).toEqual({
       ...{ nozzles: 'done', settings: 'done', edges: 'done', quality: 'open' },
-      ...{ version: 'done', profile: 'done', card: 'done' },
+      ...{ version: 'done', profile: 'done', tone: 'done', card: 'done' },
     })
   })
   it('is not settled by half of it, and says what is missing', () => {

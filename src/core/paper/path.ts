@@ -11,6 +11,8 @@ export type PathFacts = {
   readonly version: { readonly preset: string; readonly number: number; readonly seal: string } | null
   /** a profile that was made with that version's seal, and whether the version converts to it */
   readonly profile: { readonly name: string; readonly used: boolean } | null
+  /** the newest tone check of that version's seal, with the strength of its curve (0 to 1), or null: none is bound */
+  readonly toneCheck: { readonly number: number; readonly curve: number | null } | null
   /** when that version was last read back at the printer, and how much was found otherwise */
   readonly readBack: { readonly at: number; readonly changed: number } | null
 }
@@ -19,7 +21,7 @@ export type PathFacts = {
 export type Found = { readonly says: string; readonly at: number | null; readonly settled: boolean }
 
 /** Steps in their order, by their ids. */
-export const STEP_IDS = ['nozzles', 'settings', 'edges', 'quality', 'version', 'profile', 'card'] as const
+export const STEP_IDS = ['nozzles', 'settings', 'edges', 'quality', 'version', 'profile', 'tone', 'card'] as const
 export type StepId = (typeof STEP_IDS)[number]
 
 export type PathStep = {
@@ -91,6 +93,19 @@ export const PATH: readonly PathStep[] = [
         : found(`${p.name} was made with its seal; the version does not convert to it yet`, false)),
   },
   {
+    id: 'tone',
+    name: 'Greys straight',
+    reason:
+      'Black-and-white shows every bend: one wedge tells whether shadows close up, and makes the curve that opens them.',
+    find: ({ toneCheck: t }) =>
+      t &&
+      found(
+        t.curve === null
+          ? `tone check ${t.number} was read; no curve is bound`
+          : `tone check ${t.number}, its curve is bound at ${Math.round(100 * t.curve)} %`,
+      ),
+  },
+  {
     id: 'card',
     name: 'Bench card',
     reason: 'Who prints next need not know any of this: the card at the printer says what to set and what to load.',
@@ -136,5 +151,14 @@ export const standing = (steps: readonly PathStep[], facts: PathFacts, said: Sai
 
 /** What a room knows of a paper that has just come in. */
 export const NOTHING_KNOWN: PathFacts = {
-  ...{ nozzleCheck: null, trials: 0, kept: null, edgeCheck: null, version: null, profile: null, readBack: null },
+  ...{
+    nozzleCheck: null,
+    trials: 0,
+    kept: null,
+    edgeCheck: null,
+    version: null,
+    profile: null,
+    readBack: null,
+    toneCheck: null,
+  },
 }

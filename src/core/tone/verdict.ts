@@ -5,6 +5,9 @@ import { ends, type PatchRead, type Reading } from './reading'
 /** A stretch of the wedge by the black that is asked for, 0 to 1. */
 export type Stretch = { readonly from: number; readonly to: number }
 
+/** From where on a wedge’s bend (L*) and its tint (distance in a* and b*) are said aloud. */
+export type ToneLimits = { readonly toneBend: number; readonly toneTint: number }
+
 export type ToneVerdict = {
   /** the largest and the mean distance from even steps, in L*; where the largest lies */
   readonly worstBend: number

@@ -1,5 +1,6 @@
 import type { CurvePrice } from '@/core/tone/curve'
 import type { Reason } from '@/core/tone/rank'
+import type { TintSeen, TintTry } from '@/core/tone/tint'
 import type { Stretch, ToneVerdict } from '@/core/tone/verdict'
 
 const one = (v: number): string => v.toFixed(1)
@@ -85,4 +86,23 @@ export function saySteps({ blocked, reversed }: Pick<ToneVerdict, 'blocked' | 'r
 export function sayBanding({ level, largestStep, levels }: CurvePrice): string {
   if (level === 'stop') return `only ${levels} of 256 levels are left: choose another media setting`
   return `${level === 'fine' ? 'low' : 'likely'}, steps up to ${one(largestStep)} L*`
+}
+
+const sign = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`
+const steps = ([a, b]: readonly [number, number]): string => [a, b].map((v) => String(v).replace('-', '−')).join(', ')
+
+/**
+ * Which tint to try, and where that is known from.
+ * @param others further checks of the queue
+ * @example sayTint({ code: 'stays' }, { set: [0, -4], is: [0.1, 0] }, 2) // 'Tint 0, −4 is neutral, as far as the queue’s steps go.'
+ */
+export function sayTint(tint: TintTry, now: TintSeen, others: number): string {
+  switch (tint.code) {
+    case 'stays':
+      return `Tint ${steps(now.set)} is neutral, as far as the queue’s steps go.`
+    case 'learned':
+      return `Tint ${steps(tint.set)} instead of ${steps(now.set)} would come to a* ${sign(tint.expected[0])}, b* ${sign(tint.expected[1])}: learned from ${others} other ${others === 1 ? 'check' : 'checks'} of this queue.`
+    case 'unknown':
+      return `What a step of tint does on ${tint.axes.map((a) => `${a}*`).join(' and ')} is not known yet: print a wedge with the tint set 4 steps ${now.is[tint.axes[0] === 'b' ? 1 : 0] > 0 ? 'lower' : 'higher'} there.`
+  }
 }

@@ -23,6 +23,8 @@ type RoomFields = {
   readonly usualCopies: number
   readonly edgeCheckDays: number
   readonly screenDays: number
+  readonly toneBend: number
+  readonly toneTint: number
   readonly brightestScreen: number
   readonly dryHours: number
   readonly currency: string
@@ -36,10 +38,10 @@ type Rates = { readonly paperPercent: number; readonly inkPer100Ml: Minor | null
 /** The fields as they are typed: surfaces as one text. */
 const fieldsOf = (r: RoomFields) => {
   const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone, surfaces } = r
-  const { screenDays, brightestScreen, dryHours } = r
+  const { screenDays, brightestScreen, dryHours, toneBend, toneTint } = r
   return {
     ...{ name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone },
-    ...{ screenDays, brightestScreen, dryHours },
+    ...{ screenDays, brightestScreen, dryHours, toneBend, toneTint },
     surfaces: surfaces.join(', '),
   }
 }
@@ -130,6 +132,11 @@ export function RoomForm(props: {
             <FormCount field={room.at('dryHours')} label="Dry after, hours" width={122} />
             <FormCount field={room.at('brightestScreen')} label="Brightest screen, cd/m²" width={160} />
             <FormCount field={room.at('screenDays')} label="Screen good for, days" width={150} />
+          </div>
+          <h2>What a tone check says aloud</h2>
+          <div className={lists.fields}>
+            <FormCount field={room.at('toneBend')} label="Bends more than, L*" width={140} />
+            <FormCount field={room.at('toneTint')} label="Tint further off than, a* b*" width={176} />
           </div>
           <h2>Surfaces</h2>
           <FormText

@@ -48,7 +48,7 @@ const step = (name: string) =>
 describe('a path', () => {
   it('shows each step with its reason, and which is next', () => {
     page({ steps: with_('nozzles', { state: 'done', found: { says: 'checked by Perrin: no gaps', at: 0 } }) })
-    expect(screen.getByRole('status').textContent).toMatch(/^6 steps to go.*Next: media settings side by side\.$/)
+    expect(screen.getByRole('status').textContent).toMatch(/^7 steps to go.*Next: media settings side by side\.$/)
     expect(screen.getAllByRole('heading', { level: 2 }).map((h) => h.textContent)).toEqual([
       ...['Nozzle check done', 'Media settings side by side next', 'Edge check open', 'Quality compared open'],
       ...['Version sealed open', 'Profile bound open', 'Bench card open'],

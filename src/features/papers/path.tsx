@@ -193,6 +193,18 @@ function actsOf(step: StepId, known: Known): readonly ReactNode[] {
         </Link>,
         preset,
       ]
+    case 'tone':
+      return [
+        version ? (
+          <Link key="wedge" href={`/tone/new?version=${version.id}`} className="small">
+            New wedge
+          </Link>
+        ) : (
+          <Link key="checks" href="/tone" className="small">
+            Tone checks
+          </Link>
+        ),
+      ]
     case 'card':
       return [
         version ? (

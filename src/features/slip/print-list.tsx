@@ -2,6 +2,9 @@
 
 import { Button } from '@mantine/core'
 import { tradePair } from '@/core/length/write'
+import { mismatches, type OfSet, sayMismatch } from '@/core/tone/set'
+import { curveFor } from '@/core/tone/use'
+import { sayDarkness } from '@/core/words/tone'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 import type { Wanted } from './wanted'
@@ -27,6 +30,8 @@ export function PrintList(props: {
 }) {
   const { wanted, at, editable } = props
   const { unit } = useWays()
+  const set = wanted.flatMap((w) => ofSet(w, unit) ?? [])
+  const odd = mismatches(set)
   const left = wanted.filter((w) => w.state === 'wanted')
   const sent = left.filter((w) => w.address !== null)
   return (
@@ -38,7 +43,10 @@ export function PrintList(props: {
               <span className={css.lineNumber}>{w.print.copies} ×</span>
               <span>
                 <span className={css.printSays}>{saySheet(w, unit)}</span>
-                <span className={css.printDetail}>{sayPaper(w, wanted)}</span>
+                <span className={css.printDetail}>
+                  {sayPaper(w, wanted)}
+                  {set.length > 1 ? sayTone(w) : ''}
+                </span>
               </span>
               <span className={LEVEL[w.state]}>{sayState(w)}</span>
             </button>
@@ -55,6 +63,11 @@ export function PrintList(props: {
           </li>
         ))}
       </ol>
+      {odd.map((m) => (
+        <p key={m.what} className="level-caution small">
+          {sayMismatch(m)}
+        </p>
+      ))}
       {left.length > 1 ? (
         <div className={css.row}>
           <Button size="compact-xs" disabled={sent.length < left.length} onClick={() => props.onAll('print')}>
@@ -68,6 +81,27 @@ export function PrintList(props: {
       ) : null}
     </section>
   )
+}
+
+/** What a print in black-and-white has in common with the others of its set; null: it is in colour, or not filled yet. */
+function ofSet(w: Wanted, unit: 'mm' | 'in'): OfSet | null {
+  const { version, pictures } = w.facts
+  if (version?.settings.colourMode !== 'monochrome') return null
+  const { tint } = version.settings
+  return {
+    name: pictures[0]?.name ?? `${w.number}, ${saySheet(w, unit)}`,
+    ...{ paper: version.paper.name, mediaSetting: version.mediaSetting.name, darkness: w.print.darkness },
+    tint: [tint?.a ?? 0, tint?.b ?? 0],
+    curve: curveFor(version.tone, w.print.darkness)?.strength ?? null,
+  }
+}
+
+/** The version, tint and darkness of a print of a set. */
+function sayTone({ facts: { version }, print }: Wanted): string {
+  if (version?.settings.colourMode !== 'monochrome') return ''
+  const { tint } = version.settings
+  const number = (v: number): string => String(v).replace('-', '−')
+  return `, version ${version.number}, tint ${number(tint?.a ?? 0)}, ${number(tint?.b ?? 0)}, ${sayDarkness(print.darkness)}`
 }
 
 /** A print by its sheet: the size's name, or its measures. */

@@ -7,7 +7,10 @@ import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import { atStrength, bends, curveOf, priceOf, responseOf, type ToneCurve, throughCurve } from '@/core/tone/curve'
 import { ranked, reasonFor } from '@/core/tone/rank'
 import type { Reading } from '@/core/tone/reading'
-import { sayBanding, sayReason, saySteps } from '@/core/words/tone-verdict'
+import type { TintSeen } from '@/core/tone/tint'
+import { tintToTry } from '@/core/tone/tint'
+import type { ToneLimits } from '@/core/tone/verdict'
+import { sayBanding, sayReason, saySteps, sayTint } from '@/core/words/tone-verdict'
 import { sayShortDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
 import { useDo } from '@/ui/parts/use-do'
@@ -20,17 +23,24 @@ import css from './tone.module.css'
 import { ToneChart } from './tone-chart'
 import { ToneFigures } from './tone-figures'
 
+/** The furthest tint that a preset can name. */
+const MOST_TINT = 100
+
 type Page = {
   readonly check: ToneCheck
   /** others that are laid over it */
   readonly others: readonly ToneCheck[]
   readonly scanners: readonly Scanner[]
+  readonly limits: ToneLimits
+  /** its tint as it was set and seen, and those of other checks of its queue */
+  readonly tint: TintSeen | null
+  readonly tints: readonly TintSeen[]
   readonly addressed: boolean
   readonly now: number
 }
 
 /** A tone check from its wedge to its curve, alone or beside others. */
-export function ToneCheckPage({ check, others, scanners, addressed, now }: Page) {
+export function ToneCheckPage({ check, others, scanners, limits, tint, tints, addressed, now }: Page) {
   const { timeZone } = useWays()
   const { act, busy } = useDo()
   const all = useMemo(() => [check, ...others].flatMap((c) => judgedCheck(c) ?? []), [check, others])
@@ -88,7 +98,8 @@ export function ToneCheckPage({ check, others, scanners, addressed, now }: Page)
           {own ? (
             <>
               <h2>What the wedges say</h2>
-              <Says all={all} own={own} />
+              <Says all={all} own={own} limits={limits} />
+              {tint ? <p className="small">{sayTint(tintToTry(tint, tints, MOST_TINT), tint, tints.length)}</p> : null}
             </>
           ) : null}
           {own && curve ? (
@@ -159,7 +170,8 @@ function Unread({ check, addressed }: { readonly check: ToneCheck; readonly addr
   )
 }
 
-function Says({ all, own }: { readonly all: readonly JudgedCheck[]; readonly own: JudgedCheck }) {
+function Says(props: { readonly all: readonly JudgedCheck[]; readonly own: JudgedCheck; readonly limits: ToneLimits }) {
+  const { all, own, limits } = props
   const order = ranked(all.map((c) => c.judged))
   const [best, second] = [all[order[0] ?? 0], all[order[1] ?? -1]]
   const { verdict } = own.judged
@@ -177,7 +189,7 @@ function Says({ all, own }: { readonly all: readonly JudgedCheck[]; readonly own
         </>
       ) : null}
       <dt>Worst bend</dt>
-      <dd className={verdict.worstBend > 4 ? 'level-caution' : undefined}>
+      <dd className={verdict.worstBend > limits.toneBend ? 'level-caution' : undefined}>
         {verdict.worstBend.toFixed(1)} L* at {Math.round(100 * verdict.worstAt)} %
       </dd>
       <dt>Shadows</dt>
@@ -194,7 +206,7 @@ function Says({ all, own }: { readonly all: readonly JudgedCheck[]; readonly own
         {paper?.ab ? `, b* ${paper.ab[1].toFixed(1)}` : ''}
       </dd>
       <dt>Tint</dt>
-      <dd className={least > 2 ? 'level-caution' : undefined}>
+      <dd className={least > limits.toneTint ? 'level-caution' : undefined}>
         {tint
           ? ['lights', 'middle', 'darks'].map((where, i) => {
               const [a, b] = tint[i] ?? [0, 0]

@@ -41,7 +41,7 @@ describe('the path of a new paper', () => {
   it('is begun once for a queue, and gone on with where it was left', async () => {
     const { room, id, paperId, queueId } = await onPath()
     expect(await room.must(ACTIONS['path.begin'], { paperId, queueId })).toEqual({ id })
-    expect(pathsOf(room.db, paperId)).toEqual([{ id, queueId, steps: 7, settled: 0 }])
+    expect(pathsOf(room.db, paperId)).toEqual([{ id, queueId, steps: 8, settled: 0 }])
     await room.must(ACTIONS['path.end'], { id, revision: 1 })
     expect(pathsOf(room.db, paperId)).toEqual([])
     const again = await room.must(ACTIONS['path.begin'], { paperId, queueId })

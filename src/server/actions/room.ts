@@ -151,7 +151,14 @@ const surfacesInUse = (db: Db): readonly string[] => [...new Set(listPapers(db).
 /** The room as its form has it, beside what was typed. */
 const stale = (now: Room, yours: number): Problem => ({
   ...{ code: 'stale', what: 'The room', yours, now: now.revision },
-  current: { ...now, ...now.facts, ...now.judging, currency: now.currency.code, exponent: now.currency.exponent },
+  current: {
+    ...now,
+    ...now.facts,
+    ...now.judging,
+    ...now.tone,
+    currency: now.currency.code,
+    exponent: now.currency.exponent,
+  },
 })
 
 export const editRoom = action({

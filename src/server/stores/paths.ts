@@ -11,6 +11,7 @@ import { listPrinters } from './printers'
 import { readBacksOf } from './read-backs'
 import { profilesNear } from './seals'
 import { sheetChoices } from './sheet-choices'
+import { toneBySeal } from './tone-use'
 import { trialsOf } from './trials'
 
 type Row = typeof paperPaths.$inferSelect
@@ -68,6 +69,7 @@ function factsOf(db: Db, row: Row) {
     edgeCheck: check,
     version: made ? { preset: made.preset.name, number: made.version.number, seal: made.version.seal } : null,
     profile: made ? profileOf(db, made) : null,
+    toneCheck: made ? toneCheckOf(db, made) : null,
     readBack: made ? readBackOf(db, made) : null,
   }
   return { here, trials, kept, all, made: made ?? null, facts }
@@ -105,6 +107,12 @@ function profileOf(db: Db, { version }: Candidate): PathFacts['profile'] {
     .orderBy(desc(profiles.at))
     .get()
   return row ? { name: row.name, used: used !== null } : null
+}
+
+function toneCheckOf(db: Db, { version }: Candidate): PathFacts['toneCheck'] {
+  const { checks, curves } = toneBySeal(db)(version.seal)
+  const [newest] = checks
+  return newest ? { number: newest.number, curve: curves[0]?.strength ?? null } : null
 }
 
 function readBackOf(db: Db, { preset, version }: Candidate): PathFacts['readBack'] {

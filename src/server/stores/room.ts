@@ -7,6 +7,7 @@ import { type Currency, minor } from '@/core/money/money'
 import type { JudgingRules } from '@/core/paper/trial'
 import { SURFACES, type Surface } from '@/core/printer/facts'
 import type { RoomFacts } from '@/core/slip/facts'
+import type { ToneLimits } from '@/core/tone/verdict'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { room, tariffs } from '@/server/db/schema'
@@ -25,6 +26,8 @@ export type Room = {
   readonly edgeCheckDays: number
   /** what makes a judgement of a print worth less */
   readonly judging: JudgingRules
+  /** what a tone check says aloud */
+  readonly tone: ToneLimits
   /** what papers of this room can be like: its own list */
   readonly surfaces: readonly Surface[]
   readonly demo: boolean
@@ -48,6 +51,7 @@ function roomNow(db: Db): Room | null {
     facts: { stopPpi: row.stopPpi, cautionPpi: row.cautionPpi, usualCopies: row.usualCopies },
     edgeCheckDays: row.edgeCheckDays,
     judging: { screenDays: row.screenDays, brightestScreen: row.brightestScreen, dryHours: row.dryHours },
+    tone: { toneBend: row.toneBend, toneTint: row.toneTint },
     surfaces: row.surfaces === null ? SURFACES : parsed(surfacesSchema, row.surfaces, 'the room’s surfaces'),
     demo: row.demo,
     revision: row.revision,

@@ -5,7 +5,9 @@ import type { Paper } from '@/contract/views/paper'
 import type { BoundCurve, Scanner, ToneCheck, ToneReading, ToneVersion } from '@/contract/views/tone'
 import type { Feed } from '@/core/printer/facts'
 import { fitSize } from '@/core/sizes/fit'
+import type { TintSeen } from '@/core/tone/tint'
 import { TONE_UPKEEP } from '@/core/tone/upkeep'
+import { verdictOf } from '@/core/tone/verdict'
 import { patchesOn } from '@/core/tone/wedge'
 import { sayCode } from '@/core/tone/wedge-code'
 import { sayDarkness } from '@/core/words/tone'
@@ -183,6 +185,25 @@ function onFeed(db: Db, paper: Paper, feed: Feed | undefined): readonly ChosenSh
       )
     })
     .toSorted((a, b) => Number(lies(b)) - Number(lies(a)))
+}
+
+/** What tints other checks of a check's queue were set to, and what their greys looked like. */
+export function tintsBeside(db: Db, check: ToneCheck, now: number): readonly TintSeen[] {
+  return toneChecks(db, now).flatMap((other): readonly TintSeen[] => {
+    if (other.id === check.id || other.queueName !== check.queueName || other.printerId !== check.printerId) return []
+    const seen = tintSeen(other)
+    return seen ? [seen] : []
+  })
+}
+
+/** The tint that a check was set to and what an instrument read in its middle; null: none of both is known. */
+export function tintSeen(check: ToneCheck): TintSeen | null {
+  for (const { body } of check.readings) {
+    if (body.kind === 'eye') continue
+    const middle = verdictOf(body).tint?.[1]
+    return check.tint && middle ? { set: check.tint, is: middle } : null
+  }
+  return null
 }
 
 /** A bound curve in words; null: there is none. */

@@ -31,6 +31,7 @@ export default function Page() {
         surfaces: here.surfaces,
         ...here.facts,
         ...here.judging,
+        ...here.tone,
       }}
       tariff={{ paperPercent, inkPer100Ml, roomShare, revision: tariffsSet(room()) }}
       tariffs={listTariffs(room(), SHOWN)}

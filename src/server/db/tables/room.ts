@@ -20,6 +20,9 @@ export const room = sqliteTable(
     screenDays: integer('screen_days').notNull().default(30),
     brightestScreen: integer('brightest_screen').notNull().default(120),
     dryHours: integer('dry_hours').notNull().default(24),
+    /** a wedge that bends more than this, L*, or whose tint lies further off than this, a* and b*, is said */
+    toneBend: integer('tone_bend').notNull().default(4),
+    toneTint: integer('tone_tint').notNull().default(2),
     /** the surfaces that papers of this room can have; null: the trade's */
     surfaces: text('surfaces', { mode: 'json' }),
     demo: integer('demo', { mode: 'boolean' }).notNull().default(false),

@@ -2,7 +2,8 @@ import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { ToneCheckPage } from '@/features/tone/tone-check'
 import { room } from '@/server/db/open'
-import { listScanners, toneChecks, toneVersions } from '@/server/stores/tone'
+import { readRoom } from '@/server/stores/room'
+import { listScanners, tintSeen, tintsBeside, toneChecks, toneVersions } from '@/server/stores/tone'
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ with?: string }> }
 
@@ -28,6 +29,9 @@ export default async function Page({ params, searchParams }: Props) {
       check={check}
       others={named.flatMap((n) => all.find((c) => c.id === n && c.id !== id) ?? [])}
       scanners={listScanners(db)}
+      limits={readRoom(db)?.tone ?? { toneBend: 4, toneTint: 2 }}
+      tint={tintSeen(check)}
+      tints={tintsBeside(db, check, now)}
       addressed={toneVersions(db, now, check.versionId).find((v) => v.id === check.versionId)?.addressed ?? false}
       now={now}
     />
