@@ -51,7 +51,7 @@ describe('a path', () => {
     expect(screen.getByRole('status').textContent).toMatch(/^7 steps to go.*Next: media settings side by side\.$/)
     expect(screen.getAllByRole('heading', { level: 2 }).map((h) => h.textContent)).toEqual([
       ...['Nozzle check done', 'Media settings side by side next', 'Edge check open', 'Quality compared open'],
-      ...['Version sealed open', 'Profile bound open', 'Bench card open'],
+      ...['Version sealed open', 'Profile bound open', 'Greys straight open', 'Bench card open'],
     ])
     expect(step('Nozzle check').getByText(/no gaps, 1 Jan/)).toBeTruthy()
     expect(step('Nozzle check').queryByRole('button', { name: 'Leave out' })).toBeNull()
