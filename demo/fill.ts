@@ -27,6 +27,7 @@ import { colourOf, DEMO_PRESETS, DEMO_PROFILES, type DemoPreset } from './preset
 import { DEMO_PRINTERS } from './printers'
 import { DEMO_PRINTS, DEMO_WAITING, type DemoPrint } from './prints'
 import { pick, seeded } from './random'
+import { fillTone } from './tone'
 
 const DAY = 86_400_000
 
@@ -100,6 +101,7 @@ class Filling {
     await this.do(ACTIONS['size.add'], { name: 'Kite label', short: 63_500, long: 101_600, unit: 'in' }, start)
     await this.log(start)
     await this.waiting()
+    await fillTone(this.do, this.db, this.now, this.random)
     await this.loads()
     await fillKnowHow(this.do, this.db, this.folder, this.now)
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema, nameSchema, noteSchema } from '../lengths'
+import { idSchema, nameSchema, noteSchema, timeSchema } from '../lengths'
 import { sheetChoiceSchema } from '../slip'
 import { encodingSchema, readingBodySchema, stepsSchema } from '../tone'
 import { edited } from './shared'
@@ -27,7 +27,7 @@ export const TONE_INPUTS = {
   'tone.unbind': z.object({ id: idSchema }),
   'tone.retire': z.object(edited),
   'tone.restore': z.object(edited),
-  'tone.printed': z.object({ ...edited, at: z.int() }),
+  'tone.printed': z.object({ ...edited, at: timeSchema }),
   'scanner.add': z.object({ name: nameSchema, encoding: encodingSchema }),
   'scanner.check': z.object({ ...edited, scanId: idSchema, instrumentId: idSchema }),
   'scanner.retire': z.object(edited),

@@ -2,7 +2,18 @@ import type { PartKind } from '@/core/printer/parts'
 
 /** Something that is no longer offered, and can be again. */
 export type RemovedThing = {
-  readonly kind: 'printer' | 'preset' | 'paper' | 'profile' | 'size' | 'screen' | 'note' | 'target' | 'member'
+  readonly kind:
+    | 'printer'
+    | 'preset'
+    | 'paper'
+    | 'profile'
+    | 'size'
+    | 'screen'
+    | 'note'
+    | 'target'
+    | 'member'
+    | 'tone check'
+    | 'scanner'
   readonly id: string
   readonly name: string
   readonly at: number

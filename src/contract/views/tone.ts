@@ -54,6 +54,8 @@ export type ToneCheck = {
   readonly slipId: string
   readonly slipNumber: number
   readonly prints: readonly PrintLine[]
+  /** its file is printed elsewhere: somebody has to say that it came out */
+  readonly byHand: boolean
   /** when it came out; null: it did not yet */
   readonly printedAt: number | null
   /** from when on its ink is dry, as the room says of this surface */

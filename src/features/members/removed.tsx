@@ -38,6 +38,10 @@ export function Removed(props: {
         return void act('screen.restore', row, done)
       case 'note':
         return void act('note.restore', row, 'The note is at its paper again.')
+      case 'tone check':
+        return void act('tone.restore', row, done)
+      case 'scanner':
+        return void act('scanner.restore', row, done)
       case 'target':
         return void act('target.restore', row, done)
       case 'size':

@@ -34,6 +34,17 @@ export function sayReading({ body }: ToneReading): string {
   }
 }
 
-/** What a tone check is called where several stand beside each other. */
+/** What a tone check is called where it stands alone. */
 export const nameOf = ({ mediaSetting, darkness, darknessName, through }: ToneCheck): string =>
   [mediaSetting, ...(darkness === 0 ? [] : [darknessName]), ...(through ? ['through its curve'] : [])].join(', ')
+
+/** What tone checks are called beside each other: those of one name are told apart by their version, or by their code. */
+export function namesOf(checks: readonly JudgedCheck[]): (check: ToneCheck) => string {
+  const all = checks.map((c) => c.check)
+  return (check) => {
+    const alike = all.filter((c) => nameOf(c) === nameOf(check))
+    if (alike.length < 2) return nameOf(check)
+    const versions = new Set(alike.map((c) => `${c.presetId} ${c.versionNumber}`))
+    return `${nameOf(check)}, ${versions.size === alike.length ? `version ${check.versionNumber}` : check.code}`
+  }
+}

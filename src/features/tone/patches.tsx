@@ -1,6 +1,6 @@
 import { luminance } from '@/core/tone/lightness'
 import type { Reading } from '@/core/tone/reading'
-import { type JudgedCheck, nameOf } from './judged'
+import { type JudgedCheck, namesOf } from './judged'
 import css from './tone.module.css'
 
 /** sRGB (IEC 61966-2-1) of a luminance, as a grey of the screen. */
@@ -12,13 +12,14 @@ function greyOf(l: number): string {
 
 /** The wedges as they were read, one strip over the other, with the black that was asked for below. */
 export function Patches({ checks }: { readonly checks: readonly JudgedCheck[] }) {
+  const name = namesOf(checks)
   const [first] = checks
   if (!first) return null
   return (
     <>
       <div className={css.strips}>
         {checks.map((c) => (
-          <Strip key={c.check.id} reading={c.measured} says={`Wedge ${c.check.code}, ${nameOf(c.check)}, as read`} />
+          <Strip key={c.check.id} reading={c.measured} says={`Wedge ${c.check.code}, ${name(c.check)}, as read`} />
         ))}
       </div>
       <div className={css.ticks} aria-hidden="true">

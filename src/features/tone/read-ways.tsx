@@ -50,7 +50,7 @@ export function ReadWays(props: {
         {scan && meter && scanner ? (
           <button
             type="button"
-            className="plain small"
+            className={css.plain}
             onClick={() =>
               void act(
                 'scanner.check',

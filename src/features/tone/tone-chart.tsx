@@ -5,7 +5,7 @@ import { Line } from 'react-chartjs-2'
 import { responseOf, type ToneCurve, throughCurve } from '@/core/tone/curve'
 import { ends, evenSteps } from '@/core/tone/reading'
 import { useColours } from '@/ui/theme/use-colours'
-import { type JudgedCheck, nameOf } from './judged'
+import { type JudgedCheck, namesOf } from './judged'
 import css from './tone.module.css'
 
 Chart.register(LinearScale, PointElement, LineElement, Legend, Tooltip)
@@ -20,6 +20,7 @@ const LINE = 80
 export function ToneChart(props: { readonly checks: readonly JudgedCheck[]; readonly curve: ToneCurve | null }) {
   const { checks, curve } = props
   const colour = useColours(NAMES)
+  const name = namesOf(checks)
   const [first] = checks
   if (!first) return null
   const { white, black } = ends(first.measured)
@@ -32,13 +33,13 @@ export function ToneChart(props: { readonly checks: readonly JudgedCheck[]; read
     <div className={css.chart}>
       <Line
         role="img"
-        aria-label={`Lightness against the black asked for: ${checks.map((c) => `wedge ${c.check.code}, ${nameOf(c.check)}`).join('; ')}`}
+        aria-label={`Lightness against the black asked for: ${checks.map((c) => `wedge ${c.check.code}, ${name(c.check)}`).join('; ')}`}
         data={{
           datasets: [
             ...checks.map((c, i) => {
               const its = colour[COLOURS[i] ?? '--ink'] ?? ink
               return {
-                label: nameOf(c.check),
+                label: name(c.check),
                 data: c.measured.patches.map((p) => ({ x: 100 * p.d, y: p.l })),
                 ...{ borderColor: its, backgroundColor: colour['--hair'] ?? '#fff', borderWidth: 2, pointRadius: 3.4 },
                 pointBorderColor: its,
@@ -52,7 +53,7 @@ export function ToneChart(props: { readonly checks: readonly JudgedCheck[]; read
             ...(curve
               ? [
                   {
-                    label: `${nameOf(first.check)} after the curve`,
+                    label: `${name(first.check)} after the curve`,
                     data: along.map((d) => ({ x: 100 * d, y: response(throughCurve(curve, d)) })),
                     ...{ ...quiet, borderColor: colour['--press'] ?? ink, borderDash: [2, 3], borderWidth: 2 },
                   },

@@ -16,7 +16,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
-import { type JudgedCheck, judgedCheck, nameOf, sayReading } from './judged'
+import { type JudgedCheck, judgedCheck, nameOf, namesOf, sayReading } from './judged'
 import { Patches } from './patches'
 import { ReadWays } from './read-ways'
 import css from './tone.module.css'
@@ -64,9 +64,8 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
       <PageHead
         title={`${check.paperName} on ${check.printerName}`}
         sub={[
-          `wedge ${check.code}`,
+          check.code,
           others.length > 0 ? `${others.length + 1} compared` : nameOf(check),
-          `${check.layout.steps} steps`,
           own ? `read ${sayShortDay(own.reading.at, timeZone, now)}` : 'not read yet',
         ].join(', ')}
       >
@@ -115,7 +114,7 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
                   to see what is left, or{' '}
                   <button
                     type="button"
-                    className="plain"
+                    className={css.plain}
                     onClick={() => void act('tone.unbind', { id: bound.id }, 'Prints go out as they are again.')}
                   >
                     take it back
@@ -144,6 +143,7 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
 }
 
 function Unread({ check, addressed }: { readonly check: ToneCheck; readonly addressed: boolean }) {
+  const { act, busy } = useDo()
   return (
     <div className={css.empty}>
       {/* biome-ignore lint/performance/noImgElement: the wedge's own pixels */}
@@ -166,12 +166,28 @@ function Unread({ check, addressed }: { readonly check: ToneCheck; readonly addr
         </a>
         .
       </p>
+      {check.byHand && check.printedAt === null ? (
+        <Button
+          variant="default"
+          loading={busy}
+          onClick={() =>
+            void act(
+              'tone.printed',
+              { id: check.id, revision: check.revision, at: Date.now() },
+              'Logged as a proof; its ink dries from now on.',
+            )
+          }
+        >
+          It came out
+        </Button>
+      ) : null}
     </div>
   )
 }
 
 function Says(props: { readonly all: readonly JudgedCheck[]; readonly own: JudgedCheck; readonly limits: ToneLimits }) {
   const { all, own, limits } = props
+  const name = namesOf(all)
   const order = ranked(all.map((c) => c.judged))
   const [best, second] = [all[order[0] ?? 0], all[order[1] ?? -1]]
   const { verdict } = own.judged
@@ -183,9 +199,9 @@ function Says(props: { readonly all: readonly JudgedCheck[]; readonly own: Judge
       {best && second ? (
         <>
           <dt>Straighter</dt>
-          <dd className="level-fine">{nameOf(best.check)}</dd>
+          <dd className="level-fine">{name(best.check)}</dd>
           <dt>Why</dt>
-          <dd>{sayReason(reasonFor(best.judged, second.judged), nameOf(best.check), nameOf(second.check))}</dd>
+          <dd>{sayReason(reasonFor(best.judged, second.judged), name(best.check), name(second.check))}</dd>
         </>
       ) : null}
       <dt>Worst bend</dt>

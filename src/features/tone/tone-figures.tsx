@@ -1,11 +1,12 @@
 import Link from 'next/link'
 import { sayCorrection } from '@/core/words/tone-verdict'
-import { type JudgedCheck, nameOf } from './judged'
+import { type JudgedCheck, namesOf } from './judged'
 import css from './tone.module.css'
 import { COLOURS } from './tone-chart'
 
 /** The figures of the checks that lie over each other, in the order in which they are drawn. */
 export function ToneFigures({ checks, own }: { readonly checks: readonly JudgedCheck[]; readonly own: JudgedCheck }) {
+  const name = namesOf(checks)
   const order = [own, ...checks.filter((c) => c !== own)]
   return (
     <div style={{ overflowX: 'auto' }}>
@@ -26,8 +27,8 @@ export function ToneFigures({ checks, own }: { readonly checks: readonly JudgedC
             return (
               <tr key={check.id} style={{ color: `var(${COLOURS[i] ?? '--ink'})` }}>
                 <th scope="row">
-                  <Link href={`/tone/${check.id}`} style={{ color: 'inherit' }}>
-                    {nameOf(check)}
+                  <Link href={`/tone/${check.id}`} className="strong" style={{ color: 'inherit' }}>
+                    {name(check)}
                   </Link>{' '}
                   <span className="soft small">{check.code}</span>
                 </th>

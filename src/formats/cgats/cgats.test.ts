@@ -96,7 +96,7 @@ describe('a file of an instrument', () => {
       return Math.floor((state / 2 ** 32) * n)
     }
     const seen = new Set<string>()
-    for (let round = 0; round < Number(process.env.LIBRETA_CGATS ?? 500); round++) {
+    for (let round = 0; round < (process.env.LIBRETA_FULL ? 20_000 : 500); round++) {
       const damaged = [...bytes(WEDGE)]
       for (let n = dice(4); n >= 0; n--) {
         const at = dice(damaged.length)

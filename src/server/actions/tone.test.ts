@@ -3,6 +3,7 @@ import { documentSchema, readStored } from '@/contract/print-job'
 import type { ReadingBody } from '@/contract/tone'
 import { stepOf } from '@/core/tone/wedge'
 import { newId } from '@/server/db/ids'
+import { removedThings } from '@/server/stores/removed'
 import { slipPage } from '@/server/stores/slip-page'
 import { readSlip } from '@/server/stores/slips'
 import { listScanners, toneChecks, toneVersions, wedgePlaces } from '@/server/stores/tone'
@@ -94,6 +95,41 @@ describe('a wedge', () => {
     const [first, second] = places?.places ?? []
     expect((second?.x ?? 0) - (first?.x ?? 0)).toBeCloseTo(10.5, 2)
     expect(wedgePlaces(room.db, 'no wedge', room.now)).toBeNull()
+  })
+  it('whose file is printed elsewhere is logged as a proof when somebody says that it came out, once', async () => {
+    const { room, begun } = await greyRoom()
+    const made = await begun({ print: false })
+    expect(room.one('select count(*) from print_jobs')).toBe(0)
+    const printed = (at: number, revision = 1) => room.act(ACTIONS['tone.printed'], { id: made.id, revision, at })
+    expect(await printed(room.now + 1000)).toMatchObject({ problem: { code: 'input' } })
+    expect(await printed(room.now - 5000)).toMatchObject({ ok: true })
+    expect(room.one('select now_outcome from run_parts')).toBe('proof')
+    expect(readSlip(room.db, made.slipId)?.state).toBe('done')
+    expect(toneChecks(room.db, room.now)[0]?.printedAt).toBe(room.now - 5000)
+    expect(await printed(room.now, 2)).toMatchObject({
+      problem: { says: [expect.stringMatching(/in the log already/)] },
+    })
+    expect(room.one('select count(*) from run_parts')).toBe(1)
+  })
+  it('that is retired stands among removed things, and comes back with its scanner', async () => {
+    const { room, begun } = await greyRoom()
+    const { id, code } = await begun()
+    const scanner = (await room.must(ACTIONS['scanner.add'], { name: 'flatbed', encoding: 'sRGB' })) as { id: string }
+    await room.must(ACTIONS['tone.retire'], { id, revision: 1 })
+    await room.must(ACTIONS['scanner.retire'], { id: scanner.id, revision: 1 })
+    expect(toneChecks(room.db, room.now)).toEqual([])
+    expect(listScanners(room.db)).toEqual([])
+    expect(
+      removedThings(room.db)
+        .map((r) => [r.kind, r.name])
+        .toSorted(),
+    ).toEqual([
+      ['scanner', 'flatbed'],
+      ['tone check', code],
+    ])
+    await room.must(ACTIONS['tone.restore'], { id, revision: 2 })
+    await room.must(ACTIONS['scanner.restore'], { id: scanner.id, revision: 2 })
+    expect([toneChecks(room.db, room.now).length, listScanners(room.db).length]).toEqual([1, 1])
   })
   it('that does not fit says what it needs and what there is', async () => {
     const { room, start } = await greyRoom()

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
+import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
 import { FIRST, plainSlip } from '@/contract/slip-data'
 import { type ReadingBody, readReading, storedReading } from '@/contract/tone'
 import { type Um, um } from '@/core/length/length'
@@ -20,11 +21,12 @@ import { CODES, sayCode } from '@/core/tone/wedge-code'
 import { saySizeProblem } from '@/core/words/checks'
 import type { Problem } from '@/core/words/problems'
 import { sayWedgeHeader } from '@/core/words/tone'
-import { askedPrints } from '@/server/books/printable'
+import { askedPrints, bookingOf } from '@/server/books/printable'
+import { bookRuns } from '@/server/books/runs'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { pictures, scanners, toneCurves, toneReadings, wedges } from '@/server/db/schema'
+import { pictures, scanners, slips, toneCurves, toneReadings, wedges } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { keepBytes } from '@/server/files/files'
 import { inspect } from '@/server/imaging/inspect'
@@ -37,7 +39,7 @@ import { asTarget, targetFault } from '@/server/subjects/outside-target'
 import { slipSheets } from '@/server/subjects/slip-print'
 import { wedgeSheet } from '@/server/subjects/wedge'
 import { reachable } from './prints'
-import { revised } from './rows'
+import { revised, tooLate } from './rows'
 import { insertSlip } from './slips'
 
 /** A wedge's block, its header and its aids need this much of a roll, um. */
@@ -149,6 +151,7 @@ export const startTone = action({
     const row = {
       ...{ id, number, code: layout.code, versionId, seal: version.seal, darkness, layout, curveId, pictureId },
       ...{ slipId: slip.id, note: input.note, at: now, byId: actor.id },
+      booking: null as unknown,
     }
     const asked = askedPrints(
       db,
@@ -163,6 +166,7 @@ export const startTone = action({
     if (fault) return bad({ code: 'rules', says: [fault.replace(/^The target/, 'The wedge')] })
     const blocked = input.print ? reachable(db, version.settings.queueId) : null
     if (blocked) return bad(blocked)
+    if (!input.print) row.booking = storedJson(bookingOf(db, asked.value.slip, printable, print.stops))
     db.insert(wedges).values(row).run()
     if (input.print) {
       const sheets = slipSheets(db, asked.value.slip, printable, print.stops, 1, curveId)
@@ -299,15 +303,29 @@ export const unbindTone = action({
   },
 })
 
-/** Somebody printed a wedge's file elsewhere, and says when: from then on its ink dries. */
+/**
+ * Somebody printed a wedge's file elsewhere, and says when: it is logged as a proof, its slip is done, and its ink dries
+ * from then on.
+ */
 export const printedTone = action({
   name: 'tone.printed',
   role: 'helper',
   input: INPUTS['tone.printed'],
-  commit: (input, { db, now }) =>
-    input.at > now
-      ? bad({ code: 'input', issues: [{ path: 'at', message: 'that is still to come' }] })
-      : revised(db, wedges, 'This tone check', input, { printedAt: input.at }),
+  commit(input, { db, actor, now }) {
+    const late = tooLate(input.at, now)
+    if (late) return bad(late)
+    const wedge = standing(db, input.id)
+    if (!wedge) return gone
+    if (wedge.booking === null || wedge.printedAt !== null)
+      return bad({ code: 'rules', says: [`Wedge ${sayCode(wedge.code)} is in the log already.`] })
+    const saved = revised(db, wedges, 'This tone check', input, { printedAt: input.at })
+    if (!saved.ok) return saved
+    const booking = readStored(slipBookingSchema, wedge.booking)
+    const note = `Wedge ${sayCode(wedge.code)}`
+    bookRuns(db, booking, { outcome: 'proof', cause: null, note, at: input.at, byId: actor.id }, 1, 1)
+    db.update(slips).set({ state: 'done', updatedAt: now }).where(eq(slips.id, wedge.slipId)).run()
+    return saved
+  },
 })
 
 export const retireTone = action({

@@ -11,6 +11,7 @@ import {
 } from '@/contract/printer'
 import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
 import { PART_KINDS, partName } from '@/core/printer/parts'
+import { sayCode } from '@/core/tone/wedge-code'
 import type { Db } from '@/server/db/open'
 import {
   events,
@@ -21,8 +22,10 @@ import {
   presets,
   printers,
   profiles,
+  scanners,
   screens,
   sizes,
+  wedges,
 } from '@/server/db/schema'
 import { listPrinters } from './printers'
 
@@ -72,6 +75,18 @@ export function removedThings(db: Db): readonly RemovedThing[] {
       .where(isNotNull(people.retiredAt))
       .all()
       .map((r) => ({ kind: 'member' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
+    ...db
+      .select()
+      .from(wedges)
+      .where(isNotNull(wedges.retiredAt))
+      .all()
+      .map((r) => ({ kind: 'tone check' as const, id: r.id, name: sayCode(r.code), at: at(r), revision: r.revision })),
+    ...db
+      .select()
+      .from(scanners)
+      .where(isNotNull(scanners.retiredAt))
+      .all()
+      .map((r) => ({ kind: 'scanner' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
     ...db
       .select()
       .from(paperNotes)

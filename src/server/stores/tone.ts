@@ -89,6 +89,7 @@ export function toneChecks(db: Db, now: number, ids?: readonly string[]): readon
         layout: parsed(wedgeLayoutSchema, w.layout, `the layout of tone check ${w.number}`),
         through: through ? boundFrom(through) : null,
         ...{ pictureId: w.pictureId, prints: printLines(db, w.slipId), printedAt },
+        byHand: w.booking !== null,
         dryAt: printedAt === null ? null : printedAt + dryHours * HOUR,
         ...{ note: w.note, at: w.at, by: by ?? 'someone', readings: readings.get(w.id) ?? [] },
         curves: curves.filter((c) => c.wedgeId === w.id && c.retiredAt === null).map(boundFrom),

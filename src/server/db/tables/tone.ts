@@ -26,6 +26,8 @@ export const wedges = sqliteTable(
     slipId: text('slip_id')
       .notNull()
       .references(() => slips.id),
+    /** what is booked when its file was printed elsewhere; null: it went through the queue */
+    booking: text('booking', { mode: 'json' }),
     /** when it came out, as somebody said who printed its file elsewhere; null: as its print job says */
     printedAt: integer('printed_at'),
     note: text('note').notNull().default(''),
