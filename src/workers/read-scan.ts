@@ -1,9 +1,11 @@
 import { bad, ok, type Result } from '@/core/result/result'
+import type { Encoding } from '@/core/tone/encoding'
 import { findWedges } from '@/core/tone/find'
 import { samplePatches } from '@/core/tone/sample'
 import type { Scan } from '@/core/tone/scan'
 import { sayWedgeFile } from '@/formats/cgats/say'
 import { type WedgeFile, wedgeFromCgats } from '@/formats/cgats/wedge'
+import { statedEncoding } from '@/formats/picture/stated-encoding'
 import type { Answered, Asked, SeenScan, Unreadable } from './scan-messages'
 
 // Reads wedges beside the page: decodes a scan, finds what is on it, samples patches; reads files of instruments.
@@ -83,13 +85,27 @@ async function previewOf({ width, height, data }: Scan): Promise<Blob> {
   return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })
 }
 
+/** What describes a picture's colours stands in its beginning. */
+const BEGINNING = 400_000
+
+/** What the file itself says of its encoding. */
+async function statedOf(file: Blob): Promise<Encoding | null> {
+  const bytes = new Uint8Array(await file.slice(0, BEGINNING).arrayBuffer())
+  return statedEncoding(bytes, async (packed) => {
+    const stream = new Blob([packed as Uint8Array<ArrayBuffer>])
+      .stream()
+      .pipeThrough(new DecompressionStream('deflate'))
+    return new Uint8Array(await new Response(stream).arrayBuffer())
+  })
+}
+
 async function look(file: Blob): Promise<Result<SeenScan, Unreadable>> {
   const scan = await decoded(file)
   if (!scan.ok) return scan
   last = scan.value
   const { width, height } = scan.value
   const found = findWedges(scan.value)
-  return ok({ width, height, found, preview: await previewOf(scan.value), stated: null })
+  return ok({ width, height, found, preview: await previewOf(scan.value), stated: await statedOf(file) })
 }
 
 function fileResult(bytes: Uint8Array, steps: number): Result<WedgeFile, string> {

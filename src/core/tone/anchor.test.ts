@@ -3,7 +3,7 @@ import { anchored, SPOT } from '../../../test/sampled'
 import { readingOf, scannerCurve, throughScanner } from './anchor'
 import { ENCODINGS, lightOf } from './encoding'
 import { luminance } from './lightness'
-import { judge, ranked, reasonFor } from './rank'
+import { judge, ranked, rankedByEye, reasonFor, stepsApart } from './rank'
 import { typedReading } from './typed'
 
 describe('light of a scanner', () => {
@@ -68,6 +68,19 @@ describe('ranking', () => {
     expect(reason.share).toBeGreaterThan(0.25)
     expect(reason.share).toBeLessThan(0.4)
     expect(strong.correction).toBeGreaterThan(light.correction)
+  })
+})
+
+describe('ranking by eye', () => {
+  it('puts first where more steps part, then where the darks part further down', () => {
+    const [closed, open, late] = [
+      { lightest: 1, deepest: 14, steps: 21 },
+      { lightest: 1, deepest: 19, steps: 21 },
+      { lightest: 2, deepest: 15, steps: 21 },
+    ]
+    expect(rankedByEye([closed, open, late])).toEqual([1, 2, 0])
+    expect(stepsApart(open)).toBe(19)
+    expect(rankedByEye([{ lightest: 1, deepest: 45, steps: 51 }, open])).toEqual([1, 0])
   })
 })
 

@@ -65,3 +65,27 @@ export function reasonFor(
     return { code: 'lighter_correction', share: first.correction / second.correction, blackBy }
   return Math.abs(blackBy) >= SAME_BLACK ? { code: 'deeper_black', by: blackBy } : { code: 'alike' }
 }
+
+/** What an eye told apart: the first patch from the paper on and the last before full black, by their numbers from 0. */
+export type SeenApart = { readonly lightest: number; readonly deepest: number; readonly steps: number }
+
+/**
+ * How many steps of a wedge an eye told apart from its ends: more is better.
+ * @example stepsApart({ lightest: 1, deepest: 18, steps: 21 }) // 18
+ */
+export const stepsApart = ({ lightest, deepest }: SeenApart): number => deepest - lightest + 1
+
+/**
+ * Orders what an eye saw of several wedges of one paper: first where more steps part, as a share of the wedge's, then where
+ * the darks part further down. Answers their places in the list that was given. It measures no lightness.
+ * @example rankedByEye([{ lightest: 1, deepest: 15, steps: 21 }, { lightest: 1, deepest: 18, steps: 21 }]) // [1, 0]
+ */
+export const rankedByEye = (all: readonly SeenApart[]): readonly number[] =>
+  all
+    .map((_, i) => i)
+    .sort((i, j) => {
+      const [a, b] = [all[i], all[j]]
+      if (!a || !b) return 0
+      const share = (s: SeenApart): number => stepsApart(s) / s.steps
+      return share(b) - share(a) || b.deepest / b.steps - a.deepest / a.steps
+    })

@@ -7,16 +7,23 @@ import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 
-type Typed = { readonly lightest: string; readonly deepest: string; readonly light: string }
+type Typed = { readonly lightest: string; readonly deepest: string; readonly light: string; readonly tint: string }
+
+const NONE = 'none'
+
+/** The set tint and those a step of the queue beside it. */
+const neighbours = (tint: readonly [number, number] | null): readonly (readonly [number, number])[] =>
+  tint ? [-1, 0, 1].flatMap((b) => [-1, 0, 1].map((a) => [tint[0] + a, tint[1] + b] as const)) : []
 
 /** What an eye tells apart, typed at the sheet: it ranks settings, and measures no lightness. */
 export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly onDone: () => void }) {
   const { steps } = check.layout
   const [percent] = useState(() => (i: number) => Math.round((100 * i) / (steps - 1)))
+  const tints = neighbours(check.tint)
   const form = useRoomForm({
     action: 'tone.read',
     row: null,
-    values: (): Typed => ({ lightest: '1', deepest: String(steps - 2), light: '' }),
+    values: (): Typed => ({ lightest: '1', deepest: String(steps - 2), light: '', tint: NONE }),
     input: (v) => ({
       id: check.id,
       body: {
@@ -25,7 +32,7 @@ export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly
           lightest: Number(v.lightest),
           deepest: Number(v.deepest),
           light: v.light,
-          tint: null,
+          tint: v.tint === NONE ? null : (tints[Number(v.tint)] ?? null),
         },
       },
     }),
@@ -48,6 +55,17 @@ export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly
         <FormSelect field={form.at('lightest')} label="In the lights" data={choices(1, half, 0)} />
         <FormSelect field={form.at('deepest')} label="In the darks" data={choices(steps - 2, half, steps - 1)} />
       </div>
+      {tints.length > 0 ? (
+        <FormSelect
+          field={form.at('tint')}
+          label="Which tint looks neutral in that light"
+          description="print wedges with the tints beside the set one, several on one sheet, and choose"
+          data={[
+            { value: NONE, label: 'not compared' },
+            ...tints.map(([a, b], i) => ({ value: String(i), label: `${a}, ${b}`.replaceAll('-', '−') })),
+          ]}
+        />
+      ) : null}
       <FormText field={form.at('light')} label="In which light" placeholder="viewing booth, window at noon" />
     </Form>
   )

@@ -1,5 +1,5 @@
 import type { ToneCheck, ToneReading } from '@/contract/views/tone'
-import { type Judged, judge } from '@/core/tone/rank'
+import { type Judged, judge, rankedByEye, stepsApart } from '@/core/tone/rank'
 import type { Reading } from '@/core/tone/reading'
 
 /** A check with the reading that counts, and what is said of it. */
@@ -18,6 +18,22 @@ export function judgedCheck(check: ToneCheck): JudgedCheck | null {
     return { check, reading, measured: body, judged: judge(body) }
   }
   return null
+}
+
+/** What an eye told apart on checks that nobody measured, the best first; nothing where fewer than two were looked at. */
+export function byEye(
+  checks: readonly ToneCheck[],
+): readonly { readonly check: ToneCheck; readonly apart: number; readonly of: number }[] {
+  const seen = checks.flatMap((check) => {
+    if (judgedCheck(check)) return []
+    const eye = check.readings.flatMap(({ body }) => (body.kind === 'eye' ? [body] : []))[0]
+    return eye ? [{ check, lightest: eye.lightest, deepest: eye.deepest, steps: check.layout.steps }] : []
+  })
+  if (seen.length < 2) return []
+  return rankedByEye(seen).flatMap((i) => {
+    const one = seen[i]
+    return one ? [{ check: one.check, apart: stepsApart(one), of: one.steps }] : []
+  })
 }
 
 /** How a reading was made, in a few words. */

@@ -75,8 +75,10 @@ export function ScanForm(props: {
       setShown({ scan, preview: URL.createObjectURL(scan.preview), name: file.name })
       const fault = sayFound(scan.found, check.layout.code)
       setWhy(fault)
+      const its = scan.stated ?? encoding
+      setEncoding(its)
       const own = scan.found.wedges.find((w) => w.code === check.layout.code)
-      if (own && !fault) await sample(own.corners, encoding)
+      if (own && !fault) await sample(own.corners, its)
     } catch {
       setWhy(`${file.name} could not be read here. Try it again, or save the scan in another format.`)
     } finally {
@@ -209,6 +211,7 @@ export function ScanForm(props: {
       {made ? (
         <>
           <p className="small soft">
+            {shown?.scan.stated === encoding ? `The file says that it is in ${encoding}. ` : ''}
             {scanner?.curve
               ? `Lightness by the check of ${scanner.name}, within ${WITHIN.checked} L*.`
               : `Lightness is anchored on paper ${anchor.white} and black ${anchor.black}, ${anchor.source === 'assumed' ? 'as is usual' : anchor.source === 'paper' ? 'the white by the paper’s data' : 'both measured'}: within ${WITHIN.unchecked} L*, for comparing and ranking.`}

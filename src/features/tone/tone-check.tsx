@@ -2,7 +2,7 @@
 
 import { Button, Slider } from '@mantine/core'
 import Link from 'next/link'
-import { useMemo, useState } from 'react'
+import { Fragment, useMemo, useState } from 'react'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import { atStrength, bends, curveOf, priceOf, responseOf, type ToneCurve, throughCurve } from '@/core/tone/curve'
 import { ranked, reasonFor } from '@/core/tone/rank'
@@ -13,10 +13,12 @@ import type { ToneLimits } from '@/core/tone/verdict'
 import { sayBanding, sayReason, saySteps, sayTint } from '@/core/words/tone-verdict'
 import { sayShortDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
+import { tell, tellProblem } from '@/ui/parts/tell'
+import { upload } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
-import { type JudgedCheck, judgedCheck, nameOf, namesOf, sayReading } from './judged'
+import { byEye, type JudgedCheck, judgedCheck, nameOf, namesOf, sayReading } from './judged'
 import { Patches } from './patches'
 import { ReadWays } from './read-ways'
 import css from './tone.module.css'
@@ -45,6 +47,7 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
   const { act, busy } = useDo()
   const all = useMemo(() => [check, ...others].flatMap((c) => judgedCheck(c) ?? []), [check, others])
   const own = all.find((c) => c.check.id === check.id) ?? null
+  const eyes = useMemo(() => byEye([check, ...others]), [check, others])
   const bound = check.curves[0] ?? null
   const [strength, setStrength] = useState(bound?.strength ?? 1)
   const curve = useMemo(
@@ -130,7 +133,24 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
                 <a href={`/api/tone/${check.id}/readings.txt`} download>
                   readings as CGATS
                 </a>
+                , <KeepProfile check={check} />
               </p>
+            </>
+          ) : null}
+          {eyes.length > 0 ? (
+            <>
+              <h2>What eyes say</h2>
+              <dl className={css.facts}>
+                {eyes.map(({ check: c, apart, of }) => (
+                  <Fragment key={c.id}>
+                    <dt>{c.code}</dt>
+                    <dd>
+                      {nameOf(c)}: {apart} of {of} steps part
+                    </dd>
+                  </Fragment>
+                ))}
+              </dl>
+              <p className="soft small">The first of them is straighter at its ends. An eye measures no lightness.</p>
             </>
           ) : null}
           <h2>Made with</h2>
@@ -139,6 +159,37 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
         </aside>
       </div>
     </>
+  )
+}
+
+/** Puts the grey profile on the room's shelf, made with this check's seal. */
+function KeepProfile({ check }: { readonly check: ToneCheck }) {
+  const [busy, setBusy] = useState(false)
+  const keep = async (): Promise<void> => {
+    setBusy(true)
+    try {
+      const made = await fetch(`/api/tone/${check.id}/grey.icc`)
+      const file = new File([await made.blob()], `${check.paperName}, ${check.seal}.icc`)
+      const to = `/api/profiles?seal=${encodeURIComponent(check.seal)}`
+      const sent = await upload<{ readonly name: string; readonly already: boolean }>(
+        to,
+        file,
+        () => {},
+        new AbortController().signal,
+      )
+      if (sent === 'cancelled') return
+      if (!sent.ok) return tellProblem(sent.problem)
+      tell(sent.value.already ? `It is here already, as ${sent.value.name}.` : `${sent.value.name} can be chosen now.`)
+    } catch {
+      tellProblem({ code: 'unreachable' })
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <button type="button" className={css.plain} disabled={busy} onClick={() => void keep()}>
+      keep its profile in the room
+    </button>
   )
 }
 

@@ -83,7 +83,10 @@ export function ToneList(props: {
                         size="xs"
                         aria-label={`Compare wedge ${c.code}`}
                         checked={chosen.includes(c.id)}
-                        disabled={!judged || (!chosen.includes(c.id) && chosen.length >= MOST_COMPARED)}
+                        disabled={
+                          (!judged && c.readings.length === 0) ||
+                          (!chosen.includes(c.id) && chosen.length >= MOST_COMPARED)
+                        }
                         onChange={(e) =>
                           setChosen(e.currentTarget.checked ? [...chosen, c.id] : chosen.filter((x) => x !== c.id))
                         }

@@ -143,7 +143,7 @@ describe('measured colours', () => {
     expect(patches.value.map((p) => p.id)).toEqual(['1', '2'])
   })
   it('that are none are said with their line and column', () => {
-    expect(labPatches(only(WEDGE.replace('LAB_B', 'D_VIS')))).toMatchObject({ problem: { code: 'no_lab' } })
+    expect(labPatches(only(WEDGE.replace('LAB_B', 'D_RED')))).toMatchObject({ problem: { code: 'no_lab' } })
     expect(labPatches(only(WEDGE.replace('+0.1', 'n/a')))).toEqual({
       ok: false,
       problem: { code: 'no_number', line: 13, column: 'LAB_A', text: 'n/a' },

@@ -10,6 +10,8 @@ export type LabProblem =
   | { readonly code: 'no_lightness'; readonly line: number; readonly l: number }
 
 const LAB = ['LAB_L', 'LAB_A', 'LAB_B'] as const
+/** visual density, absolute (ISO 5-3): it knows no tint */
+const DENSITY = ['D_VIS'] as const
 const XYZ = ['XYZ_X', 'XYZ_Y', 'XYZ_Z'] as const
 
 /** D50 of the profile connection space (ICC.1, clause 6.3.4.3), times 100. */
@@ -25,28 +27,41 @@ function labOf([x, y, z]: readonly [number, number, number]): readonly [number, 
   return [116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz)]
 }
 
+/** Lightness of a visual density: it is the logarithm of luminance, and says nothing of tint. */
+const ofDensity = (d: number): readonly [number, number, number] => {
+  const y = 100 * 10 ** -d
+  return labOf([(y * WHITE[0]) / 100, y, (y * WHITE[2]) / 100])
+}
+
 /**
- * The measured colours of a table, by its Lab columns or else by its XYZ columns (Y of the perfect white 100).
+ * The measured colours of a table: by its Lab columns, else by XYZ (Y of the perfect white 100), else by visual density.
  * @returns what keeps it from being read, with its line and column
  */
 export function labPatches(table: CgatsTable): Result<readonly LabPatch[], LabProblem> {
   const at = (names: readonly string[]): readonly number[] => names.map((n) => table.columns.indexOf(n))
   const lab = at(LAB)
   const xyz = at(XYZ)
-  const kind = lab.every((i) => i >= 0) ? 'lab' : xyz.every((i) => i >= 0) ? 'xyz' : null
+  const density = at(DENSITY)
+  const kind = lab.every((i) => i >= 0)
+    ? 'lab'
+    : xyz.every((i) => i >= 0)
+      ? 'xyz'
+      : density.every((i) => i >= 0)
+        ? 'density'
+        : null
   if (kind === null) return bad({ code: 'no_lab', columns: table.columns })
   const id = ['SAMPLE_ID', 'SAMPLEID', 'SAMPLE_NAME'].map((n) => table.columns.indexOf(n)).find((i) => i >= 0)
   const patches: LabPatch[] = []
   for (const [n, row] of table.rows.entries()) {
     const line = table.lines[n] ?? 0
     const values: number[] = []
-    for (const i of kind === 'lab' ? lab : xyz) {
+    for (const i of { lab, xyz, density }[kind]) {
       const text = row[i] ?? ''
       if (!NUMBER.test(text)) return bad({ code: 'no_number', line, column: table.columns[i] ?? '', text })
       values.push(Number(text.replace(',', '.')))
     }
     const [a = 0, b = 0, c = 0] = values
-    const is = kind === 'lab' ? ([a, b, c] as const) : labOf([a, b, c])
+    const is = kind === 'lab' ? ([a, b, c] as const) : kind === 'xyz' ? labOf([a, b, c]) : ofDensity(a)
     // an instrument's own error may lie a little beyond the ends
     if (!(is[0] >= -2 && is[0] <= 105)) return bad({ code: 'no_lightness', line, l: is[0] })
     patches.push({ id: id === undefined ? String(n + 1) : (row[id] ?? ''), line, lab: is })

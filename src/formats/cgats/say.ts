@@ -16,7 +16,7 @@ export function sayWedgeFile(p: WedgeFileProblem): string {
     case 'twice':
       return `The column ${p.column} stands twice in line ${p.line}.`
     case 'no_lab':
-      return `It has no usable columns: ${p.columns.join(', ') || 'none'}. Export with LAB_L LAB_A LAB_B, or XYZ_X XYZ_Y XYZ_Z.`
+      return `It has no usable columns: ${p.columns.join(', ') || 'none'}. Export with LAB_L LAB_A LAB_B, XYZ_X XYZ_Y XYZ_Z, or D_VIS.`
     case 'no_number':
       return `Line ${p.line} has “${p.text}” under ${p.column}, where a number belongs. Measure that patch again, or put its number in.`
     case 'no_lightness':

@@ -45,6 +45,13 @@ describe('a meter’s file of a wedge', () => {
     const xyz = rows(21, (i) => `${i + 1} ${0.96422 * (90 - 4 * i)} ${90 - 4 * i} ${0.82521 * (90 - 4 * i)}`)
     expect(lightness(table(xyz, 'SAMPLE_ID XYZ_X XYZ_Y XYZ_Z'))[0]).toBe(96)
   })
+  it('of visual densities is a lightness without a tint', () => {
+    const densities = rows(21, (i) => `${i + 1} ${(0.05 + 0.08 * i).toFixed(3)}`)
+    const result = read(table(densities, 'SAMPLE_ID D_VIS'))
+    if (!result.ok) throw new Error(sayWedgeFile(result.problem))
+    const [paper] = result.value.reading.patches
+    expect([paper?.l, paper?.ab]).toEqual([expect.closeTo(116 * Math.cbrt(10 ** -0.05) - 16, 6), null])
+  })
   it('that is none says what is wrong, where, and what to do', () => {
     expect(says(table(rows(22)))).toMatch(/^It has 22 patches, and this wedge has 21\. One was measured twice/)
     expect(says(table(rows(20)))).toMatch(/^It has 20 patches.*Some were left out/)

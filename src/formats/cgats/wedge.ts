@@ -47,10 +47,16 @@ export function wedgeFromCgats(bytes: Uint8Array, steps: number): Result<WedgeFi
     ids.add(p.id)
   }
   const { patches, order } = inOrder(read.value)
+  const tinted = !table.columns.includes('D_VIS') || table.columns.includes('LAB_A') || table.columns.includes('XYZ_X')
   return ok({
     reading: {
       patches: patches.map(
-        ({ lab: [l, a, b] }, i): PatchRead => ({ d: i / (steps - 1), l, spread: METER_SPREAD, ab: [a, b] }),
+        ({ lab: [l, a, b] }, i): PatchRead => ({
+          d: i / (steps - 1),
+          l,
+          spread: METER_SPREAD,
+          ab: tinted ? [a, b] : null,
+        }),
       ),
       within: METER_WITHIN,
     },

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { documentSchema, readStored } from '@/contract/print-job'
+import { documentSchema, readStored, slipBookingSchema } from '@/contract/print-job'
 import type { ReadingBody } from '@/contract/tone'
 import { stepOf } from '@/core/tone/wedge'
 import { newId } from '@/server/db/ids'
@@ -151,6 +151,10 @@ describe('a wedge', () => {
     const { room, begun } = await greyRoom()
     await begun({ place: 1, of: 3 })
     await begun({ place: 3, of: 3 })
+    // the sheet is taken off the shelf once
+    const bookings = room.db.$client.prepare('select booking from print_jobs order by rowid').pluck().all()
+    const stocks = bookings.map((b) => readStored(slipBookingSchema, JSON.parse(String(b))).used.stockId)
+    expect([stocks[0] === null, stocks[1]]).toEqual([false, null])
     const [third, first] = toneChecks(room.db, room.now).map((c) => c.layout)
     expect(first?.y ?? 0).toBeLessThan((first?.sheet.length ?? 0) / 3)
     expect(third?.y ?? 0).toBeGreaterThan(((third?.sheet.length ?? 0) * 2) / 3)

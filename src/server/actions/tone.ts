@@ -166,7 +166,8 @@ export const startTone = action({
     if (fault) return bad({ code: 'rules', says: [fault.replace(/^The target/, 'The wedge')] })
     const blocked = input.print ? reachable(db, version.settings.queueId) : null
     if (blocked) return bad(blocked)
-    if (!input.print) row.booking = storedJson(bookingOf(db, asked.value.slip, printable, print.stops))
+    if (!input.print)
+      row.booking = onThisSheet(storedJson(bookingOf(db, asked.value.slip, printable, print.stops)), input.place)
     db.insert(wedges).values(row).run()
     if (input.print) {
       const sheets = slipSheets(db, asked.value.slip, printable, print.stops, 1, curveId)
@@ -175,7 +176,10 @@ export const startTone = action({
       send(
         db,
         wedgeSheet,
-        sheets.value.map((s) => ({ ...s, title: `Wedge ${code}`, jobName: `wedge ${code}`, href: `/tone/${id}` })),
+        sheets.value.map((s) => ({
+          ...{ ...s, title: `Wedge ${code}`, jobName: `wedge ${code}`, href: `/tone/${id}` },
+          booking: onThisSheet(s.booking, input.place),
+        })),
         how,
       )
     }
@@ -187,6 +191,13 @@ export const startTone = action({
     })
   },
 })
+
+/** A sheet that goes through the printer again was taken off the shelf the first time. */
+function onThisSheet(booking: unknown, place: number): unknown {
+  if (place === 1) return booking
+  const { used, run } = readStored(slipBookingSchema, booking)
+  return storedJson({ run, used: { ...used, stockId: null, rollId: null } })
+}
 
 /** What an upload would say of a picture that was drawn here. */
 async function inspected(bytes: Uint8Array): ReturnType<typeof inspect> {
