@@ -1,29 +1,29 @@
 'use client'
 
-import { Button, Slider } from '@mantine/core'
+import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { Fragment, useMemo, useState } from 'react'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
-import { atStrength, bends, curveOf, priceOf, responseOf, type ToneCurve, throughCurve } from '@/core/tone/curve'
-import { ranked, reasonFor } from '@/core/tone/rank'
-import type { Reading } from '@/core/tone/reading'
+import { atStrength, curveOf } from '@/core/tone/curve'
 import type { TintSeen } from '@/core/tone/tint'
 import { tintToTry } from '@/core/tone/tint'
 import type { ToneLimits } from '@/core/tone/verdict'
-import { sayBanding, sayReason, saySteps, sayTint } from '@/core/words/tone-verdict'
+import { sayTint } from '@/core/words/tone-verdict'
 import { sayShortDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
-import { tell, tellProblem } from '@/ui/parts/tell'
-import { upload } from '@/ui/parts/upload'
 import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
-import { byEye, type JudgedCheck, judgedCheck, nameOf, namesOf, sayReading } from './judged'
+import { Correction, KeepProfile } from './correction'
+import { byEye, judgedCheck, nameOf } from './judged'
+import { MadeWith } from './made-with'
 import { Patches } from './patches'
 import { ReadWays } from './read-ways'
+import { Says } from './says'
 import css from './tone.module.css'
 import { ToneChart } from './tone-chart'
 import { ToneFigures } from './tone-figures'
+import { Unread } from './unread'
 
 /** The furthest tint that a preset can name. */
 const MOST_TINT = 100
@@ -159,231 +159,5 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
         </aside>
       </div>
     </>
-  )
-}
-
-/** Puts the grey profile on the room's shelf, made with this check's seal. */
-function KeepProfile({ check }: { readonly check: ToneCheck }) {
-  const [busy, setBusy] = useState(false)
-  const keep = async (): Promise<void> => {
-    setBusy(true)
-    try {
-      const made = await fetch(`/api/tone/${check.id}/grey.icc`)
-      const file = new File([await made.blob()], `${check.paperName}, ${check.seal}.icc`)
-      const to = `/api/profiles?seal=${encodeURIComponent(check.seal)}`
-      const sent = await upload<{ readonly name: string; readonly already: boolean }>(
-        to,
-        file,
-        () => {},
-        new AbortController().signal,
-      )
-      if (sent === 'cancelled') return
-      if (!sent.ok) return tellProblem(sent.problem)
-      tell(sent.value.already ? `It is here already, as ${sent.value.name}.` : `${sent.value.name} can be chosen now.`)
-    } catch {
-      tellProblem({ code: 'unreachable' })
-    } finally {
-      setBusy(false)
-    }
-  }
-  return (
-    <button type="button" className={css.plain} disabled={busy} onClick={() => void keep()}>
-      keep its profile in the room
-    </button>
-  )
-}
-
-function Unread({ check, addressed }: { readonly check: ToneCheck; readonly addressed: boolean }) {
-  const { act, busy } = useDo()
-  return (
-    <div className={css.empty}>
-      {/* biome-ignore lint/performance/noImgElement: the wedge's own pixels */}
-      <img className={css.wedge} src={`/api/tone/${check.id}/wedge.png`} alt={`Wedge ${check.code}`} />
-      <p>
-        {addressed
-          ? 'The wedge goes through the queue as its seal says, its numbers untouched.'
-          : 'This queue has no address: save the wedge and print it at its own size, scaling off, its numbers untouched.'}{' '}
-        Save it as{' '}
-        <a href={`/api/tone/${check.id}/wedge.tif`} download>
-          TIFF
-        </a>
-        ,{' '}
-        <a href={`/api/tone/${check.id}/wedge.png`} download={`wedge ${check.code}.png`}>
-          PNG
-        </a>{' '}
-        or{' '}
-        <a href={`/api/tone/${check.id}/wedge.pdf`} download>
-          PDF
-        </a>
-        .
-      </p>
-      {check.byHand && check.printedAt === null ? (
-        <Button
-          variant="default"
-          loading={busy}
-          onClick={() =>
-            void act(
-              'tone.printed',
-              { id: check.id, revision: check.revision, at: Date.now() },
-              'Logged as a proof; its ink dries from now on.',
-            )
-          }
-        >
-          It came out
-        </Button>
-      ) : null}
-    </div>
-  )
-}
-
-function Says(props: { readonly all: readonly JudgedCheck[]; readonly own: JudgedCheck; readonly limits: ToneLimits }) {
-  const { all, own, limits } = props
-  const name = namesOf(all)
-  const order = ranked(all.map((c) => c.judged))
-  const [best, second] = [all[order[0] ?? 0], all[order[1] ?? -1]]
-  const { verdict } = own.judged
-  const paper = own.measured.patches[0]
-  const tint = verdict.tint
-  const least = tint ? Math.max(...tint.map(([a, b]) => Math.hypot(a, b))) : 0
-  return (
-    <dl className={css.facts}>
-      {best && second ? (
-        <>
-          <dt>Straighter</dt>
-          <dd className="level-fine">{name(best.check)}</dd>
-          <dt>Why</dt>
-          <dd>{sayReason(reasonFor(best.judged, second.judged), name(best.check), name(second.check))}</dd>
-        </>
-      ) : null}
-      <dt>Worst bend</dt>
-      <dd className={verdict.worstBend > limits.toneBend ? 'level-caution' : undefined}>
-        {verdict.worstBend.toFixed(1)} L* at {Math.round(100 * verdict.worstAt)} %
-      </dd>
-      <dt>Shadows</dt>
-      <dd className={verdict.blocked.length + verdict.reversed.length > 0 ? 'level-caution' : 'level-fine'}>
-        {saySteps(verdict, own.measured.patches.length)}
-      </dd>
-      <dt>Darkest</dt>
-      <dd>
-        L* {verdict.black.toFixed(1)}, density range {verdict.densityRange.toFixed(2)}
-      </dd>
-      <dt>Paper white</dt>
-      <dd>
-        L* {verdict.white.toFixed(1)}
-        {paper?.ab ? `, b* ${paper.ab[1].toFixed(1)}` : ''}
-      </dd>
-      <dt>Tint</dt>
-      <dd className={least > limits.toneTint ? 'level-caution' : undefined}>
-        {tint
-          ? ['lights', 'middle', 'darks'].map((where, i) => {
-              const [a, b] = tint[i] ?? [0, 0]
-              return (
-                <div key={where}>
-                  {where}: a* {signed(a)}, b* {signed(b)}
-                </div>
-              )
-            })
-          : 'not read: a meter tells it'}
-      </dd>
-      <dt>Reading</dt>
-      <dd>{sayReading(own.reading)}</dd>
-    </dl>
-  )
-}
-
-const signed = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`
-
-function Correction(props: {
-  readonly reading: Reading
-  readonly curve: ToneCurve
-  readonly strength: number
-  readonly onStrength: (strength: number) => void
-}) {
-  const { reading, curve, strength, onStrength } = props
-  const response = useMemo(() => responseOf(reading), [reading])
-  const price = useMemo(() => priceOf(curve, response), [curve, response])
-  const left = useMemo(() => {
-    const patches = reading.patches.map((p) => ({ ...p, l: response(throughCurve(curve, p.d)) }))
-    return Math.max(...bends({ ...reading, patches }).map(Math.abs))
-  }, [reading, curve, response])
-  return (
-    <>
-      <dl className={css.facts}>
-        <dt>Strength</dt>
-        <dd>{Math.round(100 * strength)} %</dd>
-      </dl>
-      <Slider
-        thumbLabel="Strength of the correction, per cent"
-        size="sm"
-        min={0}
-        max={100}
-        step={5}
-        label={null}
-        value={Math.round(100 * strength)}
-        onChange={(v) => onStrength(v / 100)}
-        my={6}
-      />
-      <dl className={css.facts}>
-        <dt>Left over</dt>
-        <dd>{left.toFixed(1)} L* at worst</dd>
-        <dt>Steepest part</dt>
-        <dd>{price.steepest.toFixed(1)} times</dd>
-        <dt>Banding</dt>
-        <dd className={`level-${price.level}`}>{sayBanding(price)}</dd>
-        <dt>Levels kept</dt>
-        <dd>{price.levels} of 256</dd>
-      </dl>
-    </>
-  )
-}
-
-function MadeWith({ check, now }: { readonly check: ToneCheck; readonly now: number }) {
-  const { timeZone } = useWays()
-  const { printedAt, dryAt } = check
-  const hours = printedAt === null ? 0 : Math.floor((now - printedAt) / 3_600_000)
-  return (
-    <dl className={css.facts}>
-      <dt>Preset</dt>
-      <dd>
-        <Link href={`/presets/${check.presetId}`}>{check.presetName}</Link>, version {check.versionNumber}
-      </dd>
-      <dt>Seal</dt>
-      <dd>
-        {check.seal}, {check.darknessName}
-      </dd>
-      <dt>Printer colour</dt>
-      <dd>{check.colourMode === 'monochrome' ? 'grey mode, file untouched' : 'off, file untouched'}</dd>
-      {check.through ? (
-        <>
-          <dt>Through</dt>
-          <dd>a curve at {Math.round(100 * check.through.strength)} %: what bends still is what is left</dd>
-        </>
-      ) : null}
-      <dt>Printed</dt>
-      <dd>
-        {printedAt === null ? 'not yet' : sayShortDay(printedAt, timeZone, now)},{' '}
-        <Link href={`/slips/${check.slipId}`}>slip {check.slipNumber}</Link>
-      </dd>
-      <dt>Dried</dt>
-      <dd className={dryAt !== null && now < dryAt ? 'level-caution' : undefined}>
-        {printedAt === null
-          ? ''
-          : dryAt !== null && now < dryAt
-            ? `${hours} h: greys still move, dry from ${sayShortDay(dryAt, timeZone, now)}`
-            : `${hours} h`}
-      </dd>
-      {check.since ? (
-        <>
-          <dt>Since then</dt>
-          <dd className="level-caution">{check.since}: print it again</dd>
-        </>
-      ) : null}
-      {check.note ? (
-        <>
-          <dt>Note</dt>
-          <dd>{check.note}</dd>
-        </>
-      ) : null}
-    </dl>
   )
 }

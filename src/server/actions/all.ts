@@ -51,26 +51,15 @@ import {
 } from './restoring'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun, measureRun } from './runs'
+import { addScanner, checkScanner, restoreScanner, retireScanner } from './scanners'
 import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
 import { addSize, editSize, nameSize, retireSize, wordSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addTarget, printTarget, retireTarget } from './targets'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
-import {
-  addScanner,
-  bindTone,
-  checkScanner,
-  printedTone,
-  readTone,
-  restoreScanner,
-  restoreTone,
-  retireScanner,
-  retireTone,
-  startTone,
-  unbindTone,
-  unreadTone,
-} from './tone'
+import { bindTone, readTone, unbindTone, unreadTone } from './tone'
 import { addTrial, decideTrial } from './trials'
+import { printedTone, restoreTone, retireTone, startTone } from './wedges'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
 export const ACTIONS: {
