@@ -131,10 +131,29 @@ async function standing(page: Page, selector: string): Promise<ElementHandle<Ele
   }
 }
 
+/** What is said of a thing that has no place to press any more. */
+const NOT_PRESSED = /not clickable|detached|No node/i
+
+/**
+ * Presses what a selector finds. Where the page made it anew after it stood still and before it was pressed, nothing was
+ * pressed yet: then what stands there now is.
+ */
+async function pressed(page: Page, selector: string, count: number): Promise<ElementHandle<Element>> {
+  const until = Date.now() + 10_000
+  for (;;) {
+    const found = await standing(page, selector)
+    try {
+      await found.click({ count })
+      return found
+    } catch (error) {
+      if (!NOT_PRESSED.test(String(error)) || Date.now() > until) throw error
+    }
+  }
+}
+
 /** Clicks what a selector finds, once it stands still. @throws when the click came down on something else. */
 export async function click(page: Page, selector: string, count = 1): Promise<void> {
-  const found = await standing(page, selector)
-  await found.click({ count })
+  const found = await pressed(page, selector, count)
   const on = await found
     .evaluate((e) => {
       const heard = e.hasAttribute('data-heard')
