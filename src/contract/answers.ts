@@ -58,6 +58,7 @@ export type ActionOutput = {
   'target.retire': Saved
   'target.restore': Saved
   'tone.start': Numbered & { readonly code: string; readonly slipId: string }
+  'tone.ways': Numbered
   'tone.read': Made
   'tone.unread': Made
   'tone.bind': Numbered

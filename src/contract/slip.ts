@@ -67,6 +67,8 @@ export const printSchema = z
     centring: centringSchema,
     darkness: z.int().min(-100).max(100),
     grey: z.enum(GREY_WAYS).optional(),
+    label: z.string().max(120, 'at most 120 letters').optional(),
+    again: z.boolean().optional(),
     copies: z.int().min(1, 'at least one copy').max(500, 'at most 500 copies'),
     pieces: z.array(pieceSchema).min(1).max(200).refine(apart, 'two pieces with one id').readonly(),
   })

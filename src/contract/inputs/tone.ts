@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { GREY_WAYS } from '@/core/tone/to-grey'
 import { idSchema, nameSchema, noteSchema, timeSchema } from '../lengths'
 import { sheetChoiceSchema } from '../slip'
 import { encodingSchema, readingBodySchema, stepsSchema } from '../tone'
@@ -21,6 +22,20 @@ export const TONE_INPUTS = {
       print: z.boolean(),
     })
     .refine((v) => v.place <= v.of, { path: ['place'], error: 'there are not so many places' }),
+  'tone.ways': z.object({
+    pictureId: idSchema,
+    sheet: sheetChoiceSchema,
+    ways: z
+      .array(
+        z.object({
+          versionId: idSchema,
+          darkness: z.int().min(-100).max(100),
+          grey: z.enum(GREY_WAYS).nullable().default(null),
+        }),
+      )
+      .min(2, 'choose two ways at least')
+      .max(6, 'at most six ways lie on one sheet'),
+  }),
   'tone.read': z.object({ id: idSchema, body: readingBodySchema }),
   'tone.unread': z.object({ id: idSchema }),
   'tone.bind': z.object({ readingId: idSchema, strength: z.int().min(0).max(1000) }),

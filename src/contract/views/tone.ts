@@ -87,6 +87,9 @@ export type Scanner = {
 export type ToneVersion = {
   readonly id: string
   readonly name: string
+  /** ways beside each other are of one paper and feed */
+  readonly paperId: string
+  readonly feedId: string
   readonly mono: boolean
   readonly addressed: boolean
   readonly sheets: readonly { readonly says: string; readonly choice: SheetChoice }[]

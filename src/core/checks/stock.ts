@@ -31,6 +31,7 @@ export const paperInStock: Check = {
   of: 'print',
   run: ({ print, stock, version }, { sheet }) => {
     if (!version || !sheet) return null
+    if (print.again) return found('fine', { code: 'paper_in_stock' })
     if (!stock) return found('caution', { code: 'paper_unknown', paper: version.paper.name })
     const needed = sheet.roll ? sheet.sheet.length * print.copies : print.copies
     return needed > stock.left

@@ -34,6 +34,10 @@ export type PrintBody = {
   /** how colour pictures become grey before they are sent; left away: they go as they are */
   readonly grey?: GreyWay | undefined
   readonly copies: number
+  /** what is printed below its picture; left away: nothing */
+  readonly label?: string | undefined
+  /** it goes onto the sheet that the print before it was on: that sheet is taken off the shelf once */
+  readonly again?: boolean | undefined
   /** in the order in which they are laid: a later one lies on an earlier one. At least one. */
   readonly pieces: readonly PieceBody[]
 }

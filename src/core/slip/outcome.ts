@@ -1,9 +1,10 @@
-import { type Charge, chargeFor, type InkUse } from '@/core/charge/charge'
+import { type Charge, chargeFor, type InkUse, type StockPrice } from '@/core/charge/charge'
 import { coverOverspray, reaches } from '@/core/edge/cover'
 import { grow, shrink, sliver } from '@/core/edge/enlargement'
 import { type Accuracy, positionTolerance, sizeTolerance } from '@/core/edge/tolerance'
 import { type Um, um } from '@/core/length/length'
-import type { Page, PicturePart } from '@/core/page/page'
+import { minor } from '@/core/money/money'
+import type { Page, PicturePart, TextLine } from '@/core/page/page'
 import {
   cut,
   type LaidPlacing,
@@ -104,15 +105,15 @@ export function outcomeOf(facts: PrintFacts): PrintOutcome {
     pieces,
     page:
       sheet && all
-        ? pageOf(
-            sheet,
-            pieces.flatMap((p) => (p ? [p.part] : [])),
-          )
+        ? pageOf(sheet, [
+            ...pieces.flatMap((p) => (p ? [p.part] : [])),
+            ...labelOf(facts.print.label, pieces[0] ?? null),
+          ])
         : null,
     noInk: sheet !== null && pieces.some((p, i) => p === null && facts.pictures[i]),
     charge:
       sheet && all && rate
-        ? chargeFor(sheet.sheet, inked, inkUse(facts.version, rate), facts.stock?.price ?? null, facts.tariff)
+        ? chargeFor(sheet.sheet, inked, inkUse(facts.version, rate), paperPrice(facts), facts.tariff)
         : null,
     seconds: rate && rate.minutesPerM2 !== null && sheet ? Math.round(rate.minutesPerM2 * m2 * 60) : null,
   }
@@ -120,6 +121,24 @@ export function outcomeOf(facts: PrintFacts): PrintOutcome {
 
 const inkUse = (version: PrintFacts['version'], rate: Rate): InkUse =>
   version?.perSheet != null ? { kind: 'sheet', price: version.perSheet } : { kind: 'area', mlPerM2: rate.mlPerM2 }
+
+/** What the paper costs: nothing where it goes through the printer again. */
+function paperPrice({ stock, print }: PrintFacts): StockPrice | null {
+  const price = stock?.price ?? null
+  return price && print.again ? { ...price, price: minor(0) } : price
+}
+
+/** Letters of a label, and how far below the picture its line stands, um. */
+const LABEL = 2400
+const BELOW = 3400
+
+/** The label of a print, one line below its first picture, no wider than that. */
+function labelOf(label: string | undefined, piece: Omit<PieceOutcome, 'inkedMm2'> | null): readonly TextLine[] {
+  if (!label || !piece) return []
+  const { x, y, w, h } = piece.part.window
+  const height = Math.min(LABEL, w / (label.length * 0.56))
+  return [{ kind: 'text', text: label, at: { x, y: y + h + BELOW }, height }]
+}
 
 const pageOf = (sheet: SheetOutcome, items: Page['items']): Page => ({
   sheet: sheet.sheet,

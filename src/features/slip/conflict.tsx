@@ -17,6 +17,8 @@ const OWN: Readonly<Record<keyof Omit<PrintBody, 'id' | 'pieces'>, string>> = {
   darkness: 'darkness',
   grey: 'grey',
   copies: 'copies',
+  label: 'label',
+  again: 'same sheet again',
 }
 
 const PIECE: Readonly<Record<keyof Omit<PieceBody, 'id'>, string>> = {

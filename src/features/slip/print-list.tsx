@@ -44,6 +44,7 @@ export function PrintList(props: {
               <span>
                 <span className={css.printSays}>{saySheet(w, unit)}</span>
                 <span className={css.printDetail}>
+                  {w.print.label ? `${w.print.label}, ` : ''}
                   {sayPaper(w, wanted)}
                   {set.length > 1 ? sayTone(w) : ''}
                 </span>

@@ -66,7 +66,7 @@ export function sheetLine(
   const [a, b] = sheet.fit.turned ? [length, width] : [width, length]
   return {
     says: `${sizeName ?? 'Sheet'}${sizeName && /\d\s*×/.test(sizeName) ? '' : `, ${tradePair(a, b, unit)}`}, ${sheet.fit.leads} edge first`,
-    detail: version?.feed.name ?? 'any feed',
+    detail: `${print.again ? 'the sheet of the print before, fed again: ' : ''}${version?.feed.name ?? 'any feed'}`,
   }
 }
 

@@ -4,17 +4,19 @@ import { Button, Checkbox } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import type { Scanner, ToneCheck } from '@/contract/views/tone'
+import type { Scanner, ToneCheck, ToneVersion } from '@/contract/views/tone'
 import { sayCorrection } from '@/core/words/tone-verdict'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
+import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import { judgedCheck, sayReading } from './judged'
 import { Scanners } from './scanners'
+import { WaysForm } from './ways-form'
 
 /** More curves than this lie on top of each other. */
 const MOST_COMPARED = 6
@@ -23,9 +25,11 @@ const MOST_COMPARED = 6
 export function ToneList(props: {
   readonly checks: readonly ToneCheck[]
   readonly scanners: readonly Scanner[]
+  readonly versions: readonly ToneVersion[]
+  readonly pictures: readonly { readonly id: string; readonly name: string }[]
   readonly now: number
 }) {
-  const { checks, scanners, now } = props
+  const { checks, scanners, versions, pictures, now } = props
   const { timeZone } = useWays()
   const { act } = useDo()
   const router = useRouter()
@@ -42,6 +46,9 @@ export function ToneList(props: {
             Compare {chosen.length}
           </Button>
         ) : null}
+        <FormButton label="Proof sheet of ways" title="One picture in several ways, on one sheet" wide>
+          {() => <WaysForm versions={versions} pictures={pictures} />}
+        </FormButton>
         <Button component={Link} href="/tone/new">
           New wedge
         </Button>

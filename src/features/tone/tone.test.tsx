@@ -9,6 +9,7 @@ import { done, fromMenu, hearing, show } from '../../../test/interface'
 import { StartTone } from './start'
 import { ToneCheckPage } from './tone-check'
 import { ToneList } from './tone-list'
+import { WaysForm } from './ways-form'
 
 vi.mock('react-chartjs-2', () => ({
   Line: (props: { readonly 'aria-label': string }) => <div role="img" aria-label={props['aria-label']} />,
@@ -176,6 +177,8 @@ describe('the list of tone checks', () => {
       <ToneList
         checks={[STRAIGHT, CHECK, { ...CHECK, id: ID(3), code: 'NEW', readings: [] }]}
         scanners={[]}
+        versions={[]}
+        pictures={[]}
         now={NOW}
       />,
     )
@@ -190,14 +193,60 @@ describe('the list of tone checks', () => {
     expect(asked[0]).toEqual({ action: 'tone.retire', body: { id: ID(1), revision: 2 } })
   })
   it('begins with what it is for', () => {
-    show(<ToneList checks={[]} scanners={[]} now={NOW} />)
+    show(<ToneList checks={[]} scanners={[]} versions={[]} pictures={[]} now={NOW} />)
     expect(screen.getByText(/A wedge is a strip of greys in even steps/)).toBeTruthy()
+  })
+})
+
+describe('a proof sheet of ways', () => {
+  const version = (n: number, more: object = {}) => ({
+    ...{ id: ID(n), name: `Way ${n}`, mono: true, addressed: true, paperId: 'f', feedId: 'r', due: [] },
+    sheets: [{ says: 'A4', choice: { kind: 'size', sizeId: 'iso_a4_210x297mm' } as const }],
+    darkness: { least: -4, most: 4, step: 2 },
+    ...more,
+  })
+  it('offers ways of one paper and feed, and asks for the picture in each that was ticked', async () => {
+    const asked = hearing(done({ id: ID(9), number: 140 }))
+    show(
+      <WaysForm
+        versions={[version(1), version(2, { mono: false }), version(3, { paperId: 'other' })]}
+        pictures={[{ id: ID(6), name: 'moon.jpg' }]}
+      />,
+    )
+    expect(screen.getByRole('button', { name: 'Make the slip' })).toHaveProperty('disabled', true)
+    fireEvent.click(screen.getByLabelText('Way 1, darkness 0'))
+    expect(screen.queryByLabelText(/^Way 3/)).toBeNull()
+    fireEvent.click(screen.getByLabelText('Way 1, darkness −2'))
+    fireEvent.click(screen.getByLabelText('Way 2, colour inks'))
+    fireEvent.click(screen.getByRole('button', { name: 'Make the slip' }))
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(asked[0]).toMatchObject({
+      action: 'tone.ways',
+      body: {
+        pictureId: ID(6),
+        sheet: { sizeId: 'iso_a4_210x297mm' },
+        ways: [
+          { versionId: ID(1), darkness: 0 },
+          { versionId: ID(1), darkness: -2 },
+          { versionId: ID(2), darkness: 0 },
+        ],
+      },
+    })
+    await waitFor(() => expect(useRouter().push).toHaveBeenCalledWith(`/slips/${ID(9)}`))
   })
 })
 
 describe('a new wedge', () => {
   const VERSION = {
-    ...{ id: ID(4), name: 'Neutral grey, version 3', mono: true, addressed: true, due: ['nozzle check'] },
+    ...{
+      id: ID(4),
+      name: 'Neutral grey, version 3',
+      mono: true,
+      addressed: true,
+      paperId: 'f',
+      feedId: 'r',
+      due: ['nozzle check'],
+    },
     sheets: [{ says: 'A4', choice: { kind: 'size', sizeId: 'iso_a4_210x297mm' } as const }],
     darkness: { least: -4, most: 4, step: 2 },
   }

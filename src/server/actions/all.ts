@@ -59,6 +59,7 @@ import { addTarget, printTarget, retireTarget } from './targets'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
 import { bindTone, readTone, unbindTone, unreadTone } from './tone'
 import { addTrial, decideTrial } from './trials'
+import { proofWays } from './ways'
 import { printedTone, restoreTone, retireTone, startTone } from './wedges'
 
 /** Every write of the program by its name: the contract's names, none missing, none more. */
@@ -110,6 +111,7 @@ export const ACTIONS: {
   'screen.retire': retireScreen,
   'screen.restore': restoreScreen,
   'tone.start': startTone,
+  'tone.ways': proofWays,
   'tone.read': readTone,
   'tone.unread': unreadTone,
   'tone.bind': bindTone,

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest'
 import { documentSchema, readStored, slipBookingSchema } from '@/contract/print-job'
 import type { ReadingBody } from '@/contract/tone'
 import { stepOf } from '@/core/tone/wedge'
-import { newId } from '@/server/db/ids'
 import { removedThings } from '@/server/stores/removed'
 import { slipPage } from '@/server/stores/slip-page'
 import { readSlip } from '@/server/stores/slips'
@@ -11,38 +10,11 @@ import { curveTable, toneBySeal } from '@/server/stores/tone-use'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import { slipSheets } from '@/server/subjects/slip-print'
 import { toneFile } from '@/server/tone/tone-file'
-import { TestRoom } from '../../../test/room'
+import { greyRoom } from '../../../test/grey-room'
 import { ACTIONS } from './all'
 import { stepPrint } from './prints'
 
-const A4 = { kind: 'size', sizeId: 'iso_a4_210x297mm' } as const
 const GONE = '01a00000-0000-7000-8000-00000000dead'
-
-/** A room whose queue has an address, with a version in black-and-white. */
-async function greyRoom() {
-  const room = await TestRoom.open()
-  room.db.$client.exec("update queues set address = 'ipp://127.0.0.1:9/none'")
-  const versionId = newId()
-  room.db.$client
-    .prepare(
-      `insert into preset_versions (id, preset_id, number, settings, canonical, seal_hash, seal, by_id, at, why)
-       select ?, preset_id, number + 1, json_set(settings, '$.colourMode', 'monochrome', '$.printerColour', null,
-         '$.fileColour', json('{"kind":"untouched"}'), '$.tint', json('{"a":0,"b":0}')),
-         canonical, seal_hash, 'GREY01', by_id, at, why from preset_versions order by number desc limit 1`,
-    )
-    .run(versionId)
-  const start = (more: object = {}) =>
-    room.act(ACTIONS['tone.start'], {
-      ...{ versionId, sheet: A4, steps: 21, darkness: 0, place: 1, of: 1, note: '', print: true, ...more },
-    } as never)
-  const begun = async (more: object = {}) => {
-    const made = await start(more)
-    if (!made.ok) throw new Error(JSON.stringify(made.problem))
-    return made.value
-  }
-  const read = (id: string, body: ReadingBody) => room.act(ACTIONS['tone.read'], { id, body } as never)
-  return { room, versionId, start, begun, read }
-}
 
 /** A reading of so many steps by a meter, as a printer answers. */
 const metered = (answer: (d: number) => number, steps = 21): ReadingBody => ({

@@ -45,7 +45,7 @@ const ROLL_LENGTH = 130_000
 const INSET = 2500
 
 /** The sheet that a wedge lies on, and of it the area that surely prints; of a roll as much as it needs. */
-function areaFor(
+export function areaFor(
   db: Db,
   version: VersionFacts,
   choice: SheetChoice,
@@ -138,6 +138,7 @@ export const startTone = action({
     const own = { width: layout.sheet.width, height: layout.sheet.length }
     const body = plainSlip({
       ...{ title: `Wedge ${code}`, pictureId, versionId, sheet, darkness, copies: 1, quarter: 0 },
+      ...(input.place > 1 ? { again: true } : {}),
       placing: { mode: 'exact', by: { edge: 'both', ...own } },
       enlargement: 'left',
       centring: { kind: 'area' },
@@ -163,8 +164,7 @@ export const startTone = action({
     if (fault) return bad({ code: 'rules', says: [fault.replace(/^The target/, 'The wedge')] })
     const blocked = input.print ? reachable(db, version.settings.queueId) : null
     if (blocked) return bad(blocked)
-    if (!input.print)
-      row.booking = onThisSheet(storedJson(bookingOf(db, asked.value.slip, printable, print.stops)), input.place)
+    if (!input.print) row.booking = storedJson(bookingOf(db, asked.value.slip, printable, print.stops))
     db.insert(wedges).values(row).run()
     if (input.print) {
       const sheets = slipSheets(db, asked.value.slip, printable, print.stops, 1, curveId)
@@ -175,7 +175,6 @@ export const startTone = action({
         wedgeSheet,
         sheets.value.map((s) => ({
           ...{ ...s, title: `Wedge ${code}`, jobName: `wedge ${code}`, href: `/tone/${id}` },
-          booking: onThisSheet(s.booking, input.place),
         })),
         how,
       )
@@ -188,13 +187,6 @@ export const startTone = action({
     })
   },
 })
-
-/** A sheet that goes through the printer again was taken off the shelf the first time. */
-function onThisSheet(booking: unknown, place: number): unknown {
-  if (place === 1) return booking
-  const { used, run } = readStored(slipBookingSchema, booking)
-  return storedJson({ run, used: { ...used, stockId: null, rollId: null } })
-}
 
 /** What an upload would say of a picture that was drawn here. */
 async function inspected(bytes: Uint8Array): ReturnType<typeof inspect> {

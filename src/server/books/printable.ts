@@ -230,7 +230,10 @@ export function bookingOf(
   return {
     used: {
       ...{ printerId, feedId: version.feed.id, blackInk: version.settings.blackInk },
-      ...{ stockId: facts.stock?.id ?? null, rollId: roll ? (facts.stock?.rollId ?? null) : null },
+      // a sheet that goes through again was taken off the shelf before
+      ...(facts.print.again
+        ? { stockId: null, rollId: null }
+        : { stockId: facts.stock?.id ?? null, rollId: roll ? (facts.stock?.rollId ?? null) : null }),
       lengthUm: sheet.length,
     },
     run,

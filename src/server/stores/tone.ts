@@ -33,6 +33,7 @@ import { dueUpkeep } from './rail'
 import { readRoom } from './room'
 import { type ChosenSheet, sheetChoices } from './sheet-choices'
 import { everySize } from './sizes'
+import { newestPictures } from './slips'
 import { upsetAfter, wedgesPrinted } from './tone-use'
 import { versionFacts } from './version-facts'
 
@@ -132,26 +133,52 @@ export const listScanners = (db: Db): readonly Scanner[] =>
     }))
 
 /** Versions that a wedge can be printed with: nothing changes its numbers on their way. */
-export function toneVersions(db: Db, now: number, also: string | null): readonly ToneVersion[] {
+export const toneVersions = (db: Db, now: number, also: string | null): readonly ToneVersion[] =>
+  versionsToTry(db, now, also).filter((v) => v.untouched)
+
+/** Versions that a picture can be printed with, to see the ways beside each other. */
+export const wayVersions = (db: Db, now: number): readonly ToneVersion[] => versionsToTry(db, now, null)
+
+/** Pictures that came in lately, wedges left out. */
+export function picturesToTry(db: Db, most: number): readonly { readonly id: string; readonly name: string }[] {
+  const drawn = new Set(
+    db
+      .select({ id: wedges.pictureId })
+      .from(wedges)
+      .all()
+      .map((w) => w.id),
+  )
+  return newestPictures(db, most + drawn.size)
+    .filter((p) => !drawn.has(p.id))
+    .slice(0, most)
+}
+
+function versionsToTry(
+  db: Db,
+  now: number,
+  also: string | null,
+): readonly (ToneVersion & { readonly untouched: boolean })[] {
   const printers = listPrinters(db)
   const queues = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, { queue: q, printer: p }] as const)))
   const papers = new Map(listPapers(db).map((p) => [p.id, p]))
-  return presetsWithVersions(db).flatMap((preset): readonly ToneVersion[] => {
+  return presetsWithVersions(db).flatMap((preset) => {
     if (preset.retired) return []
     // the newest; older ones that print with another media setting, which is what is compared; the one that is asked for
     const chosen = preset.versions.filter(
       (v, i, all) =>
         v.id === also || all.findIndex((o) => o.settings.mediaSettingId === v.settings.mediaSettingId) === i,
     )
-    return chosen.flatMap((version): readonly ToneVersion[] => {
+    return chosen.flatMap((version) => {
       const at = queues.get(version.settings.queueId)
       const paper = papers.get(version.settings.paperId)
       const { colourMode, printerColour, mediaSettingId } = version.settings
-      if (!at || !paper || (colourMode === 'colour' && printerColour !== 'off')) return []
+      if (!at || !paper) return []
       const media = at.queue.facts.mediaSettings.find((m) => m.id === mediaSettingId)?.name ?? ''
       return [
         {
           ...{ id: version.id, name: `${preset.name}, version ${version.number} (${media}, seal ${version.seal})` },
+          untouched: colourMode === 'monochrome' || printerColour === 'off',
+          ...{ paperId: paper.id, feedId: version.settings.feedId },
           ...{ mono: colourMode === 'monochrome', addressed: at.queue.address.trim() !== '' },
           sheets: onFeed(
             db,

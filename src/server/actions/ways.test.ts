@@ -1,0 +1,75 @@
+import { describe, expect, it } from 'vitest'
+import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
+import { bookingOf, printableForFile } from '@/server/books/printable'
+import { readSlip } from '@/server/stores/slips'
+import { greyRoom } from '../../../test/grey-room'
+import { ACTIONS } from './all'
+
+const A4 = { kind: 'size', sizeId: 'iso_a4_210x297mm' } as const
+const GONE = '01a00000-0000-7000-8000-00000000dead'
+
+describe('a proof sheet of ways', () => {
+  const made = async () => {
+    const { room, versionId } = await greyRoom()
+    const first = room.one<string>("select id from preset_versions where seal <> 'GREY01' limit 1")
+    const pictureId = room.picture(1200, 800)
+    const ask = (more: object = {}) =>
+      room.act(ACTIONS['tone.ways'], {
+        ...{ pictureId, sheet: A4 },
+        ways: [
+          { versionId, darkness: -2 },
+          { versionId, darkness: 0, grey: 'red filter' },
+          { versionId: first, darkness: 3 },
+        ],
+        ...more,
+      } as never)
+    return { room, versionId, first, ask }
+  }
+  it('is a slip with a labelled print for each way, apart on one sheet that is taken off the shelf once', async () => {
+    const { room, ask } = await made()
+    const result = await ask()
+    if (!result.ok) throw new Error(JSON.stringify(result.problem))
+    const slip = readSlip(room.db, result.value.id)
+    if (!slip) throw new Error('there is a slip')
+    const laid = slip.body.prints.map((print) => {
+      const ready = printableForFile(room.db, slip, print.id, room.now)
+      if (!ready.ok) throw new Error(JSON.stringify(ready.problem))
+      const [item, label] = ready.value.outcome.page.items
+      if (item?.kind !== 'picture' || label?.kind !== 'text') throw new Error('a picture with its label')
+      const { used } = readStored(slipBookingSchema, storedJson(bookingOf(room.db, slip, ready.value, [])))
+      return { item: item.window, label, stock: used.stockId, charge: ready.value.outcome.charge }
+    })
+    expect(slip.body.prints.map((p) => [p.darkness, p.grey, p.again])).toEqual([
+      [-2, undefined, undefined],
+      [0, 'red filter', true],
+      // colour inks know no darkness
+      [0, undefined, true],
+    ])
+    expect(laid.map((l) => l.label.text)).toEqual([
+      expect.stringMatching(/^1\. .*, monochrome, darkness −2, seal GREY01$/),
+      expect.stringMatching(/^2\. .*, monochrome, darkness 0, seal GREY01$/),
+      expect.stringMatching(/^3\. .*, colour inks.*, seal [0-9A-Z]{6}$/),
+    ])
+    for (const [i, a] of laid.entries()) {
+      expect(a.label.at.y).toBeGreaterThan(a.item.y + a.item.h)
+      for (const b of laid.slice(i + 1)) expect(b.item.y >= a.label.at.y || b.item.x >= a.item.x + a.item.w).toBe(true)
+    }
+    expect(laid.map((l) => l.stock === null)).toEqual([false, true, true])
+    const paper = laid.map((l) => l.charge?.lines.find((c) => c.what === 'paper')?.amount)
+    expect([Number(paper[0]) > 0, paper[1], paper[2]]).toEqual([true, 0, 0])
+  })
+  it('refuses what is not there, and too many for a sheet', async () => {
+    const { room, versionId, ask } = await made()
+    const before = room.one('select count(*) from slips')
+    expect(await ask({ pictureId: GONE })).toMatchObject({ problem: { what: 'This picture' } })
+    expect(await ask({ ways: [{ versionId, darkness: 0 }] })).toMatchObject({ problem: { code: 'input' } })
+    expect(await ask({ ways: [0, 1].map(() => ({ versionId: GONE, darkness: 0 })) })).toMatchObject({
+      problem: { code: 'not_found' },
+    })
+    const wide = room.picture(20_000, 900)
+    expect(await ask({ pictureId: wide })).toMatchObject({
+      problem: { says: [expect.stringMatching(/too small to judge/)] },
+    })
+    expect(room.one('select count(*) from slips')).toBe(before)
+  })
+})
