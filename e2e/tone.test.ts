@@ -235,3 +235,41 @@ describe('a picture in black-and-white', () => {
     expect(after).toBeGreaterThan(before + 0.5)
   }, 240_000)
 })
+
+describe('one sheet in several ways', () => {
+  it('one picture by monochrome, at two darknesses and by colour inks becomes a slip with a labelled print each', async () => {
+    const page = await visit.open('/tone')
+    await press(page, 'Proof sheet of ways')
+    await says(page, /The sheet goes through the printer once for each way/)
+    expect(await axeHere(page)).toEqual([])
+    await page.evaluate(() => {
+      const box = (text: RegExp): HTMLInputElement | undefined =>
+        [...document.querySelectorAll<HTMLElement>('[role=dialog] label')]
+          .filter((l) => text.test(l.textContent ?? ''))
+          .map((l) => document.getElementById(l.getAttribute('for') ?? '') as HTMLInputElement)[0]
+      box(/neutral grey, version 3 .*darkness 0$/)?.click()
+    })
+    await page.evaluate(() => {
+      for (const text of [/neutral grey, version 3 .*darkness −1$/, /Fenland Matte, colour, .*colour inks$/]) {
+        const label = [...document.querySelectorAll<HTMLElement>('[role=dialog] label')].find((l) =>
+          text.test(l.textContent ?? ''),
+        )
+        ;(document.getElementById(label?.getAttribute('for') ?? '') as HTMLInputElement | null)?.click()
+      }
+    })
+    await press(page, 'Make the slip')
+    await page.waitForFunction(() => location.pathname.startsWith('/slips/'), { timeout: 20_000 })
+    await says(page, /1\. Matte B, monochrome, darkness 0/)
+    await says(page, /2\. Matte B, monochrome, darkness −1/)
+    await says(page, /3\. .*colour inks/)
+    expect(await axeHere(page)).toEqual([])
+  }, 90_000)
+
+  it('a row of tints beside the set one is a press on a tone check', async () => {
+    const page = await visit.open(`/tone/${wedge(1).id}`)
+    await press(page, 'Row of tints along b*')
+    await page.waitForFunction(() => location.pathname.startsWith('/slips/'), { timeout: 20_000 })
+    await says(page, /tint .*: set it at the printer/)
+    expect(one<number>("select count(*) from slips where title like 'Tints beside%'")).toBe(1)
+  }, 60_000)
+})

@@ -59,6 +59,7 @@ export type ActionOutput = {
   'target.restore': Saved
   'tone.start': Numbered & { readonly code: string; readonly slipId: string }
   'tone.ways': Numbered
+  'tone.tints': Numbered
   'tone.read': Made
   'tone.unread': Made
   'tone.bind': Numbered

@@ -36,6 +36,7 @@ export const TONE_INPUTS = {
       .min(2, 'choose two ways at least')
       .max(6, 'at most six ways lie on one sheet'),
   }),
+  'tone.tints': z.object({ versionId: idSchema, sheet: sheetChoiceSchema, axis: z.enum(['a', 'b']) }),
   'tone.read': z.object({ id: idSchema, body: readingBodySchema }),
   'tone.unread': z.object({ id: idSchema }),
   'tone.bind': z.object({ readingId: idSchema, strength: z.int().min(0).max(1000) }),

@@ -1,5 +1,18 @@
 import { describe, expect, it } from 'vitest'
-import { tintToTry } from './tint'
+import { rowOf, tintToTry } from './tint'
+
+describe('a row of tints', () => {
+  it('goes two steps either way along its axis, and never beyond the limit', () => {
+    expect(rowOf([1, -3], 'a', 100)).toEqual([
+      [-1, -3],
+      [0, -3],
+      [1, -3],
+      [2, -3],
+      [3, -3],
+    ])
+    expect(rowOf([0, 99], 'b', 100).map(([, b]) => b)).toEqual([97, 98, 99, 100])
+  })
+})
 
 describe('the tint to try', () => {
   it('is learned from checks of the queue with other settings', () => {

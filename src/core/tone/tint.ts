@@ -50,3 +50,20 @@ export function tintToTry(now: TintSeen, others: readonly TintSeen[], most: numb
 
 /** A tint nearer than this to the paper's is not seen. */
 const NEUTRAL = 0.7
+
+/** How far a row of tints goes either way, in steps of the queue. */
+const ROW = 2
+
+/**
+ * The tints beside a set one along an axis, in the queue's own steps, from the lowest to the highest; the set one is in
+ * their middle where the limit allows it.
+ * @example rowOf([0, 4], 'b', 100) // [[0, 2], [0, 3], [0, 4], [0, 5], [0, 6]]
+ */
+export const rowOf = (
+  set: readonly [number, number],
+  axis: 'a' | 'b',
+  most: number,
+): readonly (readonly [number, number])[] =>
+  Array.from({ length: 2 * ROW + 1 }, (_, i) => i - ROW)
+    .map((by) => (axis === 'a' ? ([set[0] + by, set[1]] as const) : ([set[0], set[1] + by] as const)))
+    .filter(([a, b]) => Math.abs(a) <= most && Math.abs(b) <= most)

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import type { ToneCheck } from '@/contract/views/tone'
+import { rowOf } from '@/core/tone/tint'
 import { FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -11,9 +12,12 @@ type Typed = { readonly lightest: string; readonly deepest: string; readonly lig
 
 const NONE = 'none'
 
-/** The set tint and those a step of the queue beside it. */
+/** The furthest tint that a preset can name. */
+const MOST = 100
+
+/** The set tint and those of a row of tints beside it, along either axis. */
 const neighbours = (tint: readonly [number, number] | null): readonly (readonly [number, number])[] =>
-  tint ? [-1, 0, 1].flatMap((b) => [-1, 0, 1].map((a) => [tint[0] + a, tint[1] + b] as const)) : []
+  tint ? [...rowOf(tint, 'a', MOST), ...rowOf(tint, 'b', MOST).filter(([, b]) => b !== tint[1])] : []
 
 /** What an eye tells apart, typed at the sheet: it ranks settings, and measures no lightness. */
 export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly onDone: () => void }) {
@@ -59,7 +63,7 @@ export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly
         <FormSelect
           field={form.at('tint')}
           label="Which tint looks neutral in that light"
-          description="print wedges with the tints beside the set one, several on one sheet, and choose"
+          description="a row of tints, printed from this check, shows those beside the set one"
           data={[
             { value: NONE, label: 'not compared' },
             ...tints.map(([a, b], i) => ({ value: String(i), label: `${a}, ${b}`.replaceAll('-', '−') })),

@@ -1,6 +1,8 @@
 'use client'
 
+import { useRouter } from 'next/navigation'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
+import type { SheetChoice } from '@/core/slip/body'
 import { sayShortDay } from '@/ui/parts/dates'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
@@ -16,11 +18,19 @@ import css from './tone.module.css'
 export function ReadWays(props: {
   readonly check: ToneCheck
   readonly scanners: readonly Scanner[]
+  /** what its version prints on, what is loaded first; null: the room keeps nothing of it */
+  readonly sheet: SheetChoice | null
   readonly now: number
 }) {
-  const { check, scanners, now } = props
+  const { check, scanners, sheet, now } = props
+  const router = useRouter()
   const { timeZone } = useWays()
-  const { act } = useDo()
+  const { act, busy } = useDo()
+  const row = async (axis: 'a' | 'b'): Promise<void> => {
+    if (!sheet) return
+    const made = await act('tone.tints', { versionId: check.versionId, sheet: structuredClone(sheet) as never, axis })
+    if (made) router.push(`/slips/${made.id}`)
+  }
   const scan = check.readings.find((r) => r.body.kind === 'scan')
   const meter = check.readings.find((r) => r.body.kind === 'instrument')
   const scanner =
@@ -47,6 +57,15 @@ export function ReadWays(props: {
         <FormButton label="By eye" title={`Wedge ${check.code} by eye`} wide>
           {(close) => <EyeForm check={check} onDone={close} />}
         </FormButton>
+        {check.tint && sheet ? (
+          <>
+            {(['a', 'b'] as const).map((axis) => (
+              <button key={axis} type="button" className={css.plain} disabled={busy} onClick={() => void row(axis)}>
+                Row of tints along {axis}*
+              </button>
+            ))}
+          </>
+        ) : null}
         {scan && meter && scanner ? (
           <button
             type="button"

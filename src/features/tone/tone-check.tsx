@@ -4,6 +4,7 @@ import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { Fragment, useMemo, useState } from 'react'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
+import type { SheetChoice } from '@/core/slip/body'
 import { atStrength, curveOf } from '@/core/tone/curve'
 import type { TintSeen } from '@/core/tone/tint'
 import { tintToTry } from '@/core/tone/tint'
@@ -38,11 +39,13 @@ type Page = {
   readonly tint: TintSeen | null
   readonly tints: readonly TintSeen[]
   readonly addressed: boolean
+  /** what its version prints on; null: the room keeps nothing of it */
+  readonly sheet: SheetChoice | null
   readonly now: number
 }
 
 /** A tone check from its wedge to its curve, alone or beside others. */
-export function ToneCheckPage({ check, others, scanners, limits, tint, tints, addressed, now }: Page) {
+export function ToneCheckPage({ check, others, scanners, limits, tint, tints, addressed, sheet, now }: Page) {
   const { timeZone } = useWays()
   const { act, busy } = useDo()
   const all = useMemo(() => [check, ...others].flatMap((c) => judgedCheck(c) ?? []), [check, others])
@@ -94,7 +97,7 @@ export function ToneCheckPage({ check, others, scanners, limits, tint, tints, ad
           ) : (
             <Unread check={check} addressed={addressed} />
           )}
-          <ReadWays check={check} scanners={scanners} now={now} />
+          <ReadWays check={check} scanners={scanners} sheet={sheet} now={now} />
         </div>
         <aside className={css.docket} aria-label="What the wedges say">
           {own ? (

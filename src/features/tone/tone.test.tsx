@@ -65,7 +65,7 @@ const STRAIGHT: ToneCheck = {
 const page = (check: ToneCheck, others: readonly ToneCheck[] = [], more: object = {}) =>
   show(
     <ToneCheckPage
-      {...{ check, others, scanners: [], addressed: false, now: NOW, tint: null, tints: [] }}
+      {...{ check, others, scanners: [], addressed: false, sheet: null, now: NOW, tint: null, tints: [] }}
       limits={{ toneBend: 4, toneTint: 2 }}
       {...more}
     />,

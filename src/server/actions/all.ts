@@ -56,6 +56,7 @@ import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
 import { addSize, editSize, nameSize, retireSize, wordSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addTarget, printTarget, retireTarget } from './targets'
+import { rowOfTints } from './tints'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
 import { bindTone, readTone, unbindTone, unreadTone } from './tone'
 import { addTrial, decideTrial } from './trials'
@@ -112,6 +113,7 @@ export const ACTIONS: {
   'screen.restore': restoreScreen,
   'tone.start': startTone,
   'tone.ways': proofWays,
+  'tone.tints': rowOfTints,
   'tone.read': readTone,
   'tone.unread': unreadTone,
   'tone.bind': bindTone,

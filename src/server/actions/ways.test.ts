@@ -73,3 +73,42 @@ describe('a proof sheet of ways', () => {
     expect(room.one('select count(*) from slips')).toBe(before)
   })
 })
+
+describe('a row of tints', () => {
+  it('is a strip for each neighbouring tint, labelled, apart on one sheet; the set one in their middle', async () => {
+    const { room, versionId } = await greyRoom()
+    const made = await room.act(ACTIONS['tone.tints'], { versionId, sheet: A4, axis: 'b' } as never)
+    if (!made.ok) throw new Error(JSON.stringify(made.problem))
+    const slip = readSlip(room.db, made.value.id)
+    expect(slip?.body.title).toMatch(/^Tints beside 0, 0, /)
+    expect(slip?.body.prints.map((p) => [p.label, p.again ?? false])).toEqual([
+      ['tint 0, −2: set it at the printer', false],
+      ['tint 0, −1: set it at the printer', true],
+      ['tint 0, 0: set it at the printer', true],
+      ['tint 0, 1: set it at the printer', true],
+      ['tint 0, 2: set it at the printer', true],
+    ])
+    const windows = (slip?.body.prints ?? []).map((print) => {
+      const ready = slip && printableForFile(room.db, slip, print.id, room.now)
+      if (!ready?.ok) throw new Error('it can be printed')
+      const [item, label] = ready.value.outcome.page.items
+      if (item?.kind !== 'picture' || label?.kind !== 'text') throw new Error('a strip with its label')
+      return { ...item.window, label: label.at.y }
+    })
+    for (const [i, w] of windows.entries()) {
+      const next = windows[i + 1]
+      if (next) expect(next.y).toBeGreaterThan(w.label)
+    }
+  })
+  it('needs a tint, and a sheet that holds it', async () => {
+    const { room, versionId } = await greyRoom()
+    const colour = room.one<string>("select id from preset_versions where seal <> 'GREY01' limit 1")
+    expect(await room.act(ACTIONS['tone.tints'], { versionId: colour, sheet: A4, axis: 'a' } as never)).toMatchObject({
+      problem: { says: [expect.stringMatching(/does not print in monochrome with a tint/)] },
+    })
+    const small = { kind: 'size', sizeId: 'iso_a6_105x148mm' }
+    expect(await room.act(ACTIONS['tone.tints'], { versionId, sheet: small, axis: 'a' } as never)).toMatchObject({
+      ok: false,
+    })
+  })
+})

@@ -7,6 +7,7 @@ import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
 import { FIRST, plainSlip } from '@/contract/slip-data'
 import { type Um, um } from '@/core/length/length'
 import { tradePair } from '@/core/length/write'
+import type { Page } from '@/core/page/page'
 import { declaredMargins } from '@/core/printer/facts'
 import { bad, ok, type Result } from '@/core/result/result'
 import { sameEdges } from '@/core/sheet/sheet'
@@ -111,16 +112,8 @@ export const startTone = action({
         ],
       })
     }
-    const bytes = await greyFile(wedgePage(laid.value, header), 'png')
-    const looked = await inspected(bytes)
-    if (!looked.ok) return looked
-    const { thumb, ...facts } = looked.value
-    const [sha, thumbSha] = [await keepBytes(folder, bytes), await keepBytes(folder, thumb)]
-    return ok({
-      layout: laid.value,
-      sheet: area.value.sheet,
-      picture: { ...facts, sha, thumbSha, bytes: bytes.length },
-    })
+    const picture = await drawnPicture(folder, wedgePage(laid.value, header))
+    return picture.ok ? ok({ layout: laid.value, sheet: area.value.sheet, picture: picture.value }) : picture
   },
   commit(input, { db, actor, now }, { layout, picture, sheet }) {
     const { versionId, darkness, curveId } = input
@@ -187,6 +180,16 @@ export const startTone = action({
     })
   },
 })
+
+/** A page that was drawn here as a picture of the room: its files are kept, its row is the commit's. */
+export async function drawnPicture(folder: string, page: Page) {
+  const bytes = await greyFile(page, 'png')
+  const looked = await inspected(bytes)
+  if (!looked.ok) return looked
+  const { thumb, ...facts } = looked.value
+  const [sha, thumbSha] = [await keepBytes(folder, bytes), await keepBytes(folder, thumb)]
+  return ok({ ...facts, sha, thumbSha, bytes: bytes.length })
+}
 
 /** What an upload would say of a picture that was drawn here. */
 async function inspected(bytes: Uint8Array): ReturnType<typeof inspect> {

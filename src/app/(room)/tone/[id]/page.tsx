@@ -23,6 +23,7 @@ export default async function Page({ params, searchParams }: Props) {
   const all = toneChecks(db, now, [id, ...named])
   const check = all.find((c) => c.id === id)
   if (!check) notFound()
+  const version = toneVersions(db, now, check.versionId).find((v) => v.id === check.versionId)
   return (
     <ToneCheckPage
       key={check.id}
@@ -32,7 +33,8 @@ export default async function Page({ params, searchParams }: Props) {
       limits={readRoom(db)?.tone ?? { toneBend: 4, toneTint: 2 }}
       tint={tintSeen(check)}
       tints={tintsBeside(db, check, now)}
-      addressed={toneVersions(db, now, check.versionId).find((v) => v.id === check.versionId)?.addressed ?? false}
+      addressed={version?.addressed ?? false}
+      sheet={version?.sheets[0]?.choice ?? null}
       now={now}
     />
   )
