@@ -250,7 +250,10 @@ describe('one sheet in several ways', () => {
       box(/neutral grey, version 3 .*darkness 0$/)?.click()
     })
     await page.evaluate(() => {
-      for (const text of [/neutral grey, version 3 .*darkness −1$/, /Fenland Matte, colour, .*colour inks$/]) {
+      for (const text of [
+        /neutral grey, version 3 .*darkness −1$/,
+        /Fenland Matte, colour, version \d .*colour inks$/,
+      ]) {
         const label = [...document.querySelectorAll<HTMLElement>('[role=dialog] label')].find((l) =>
           text.test(l.textContent ?? ''),
         )

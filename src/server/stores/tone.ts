@@ -3,6 +3,7 @@ import { documentSchema, readStored } from '@/contract/print-job'
 import { encodingSchema, readReading, scannerCurveSchema, wedgeLayoutSchema } from '@/contract/tone'
 import type { Paper } from '@/contract/views/paper'
 import type { BoundCurve, Scanner, ToneCheck, ToneReading, ToneVersion } from '@/contract/views/tone'
+import type { Settings } from '@/core/preset/settings'
 import type { Feed } from '@/core/printer/facts'
 import { fitSize } from '@/core/sizes/fit'
 import type { TintSeen } from '@/core/tone/tint'
@@ -153,6 +154,10 @@ export function picturesToTry(db: Db, most: number): readonly { readonly id: str
     .slice(0, most)
 }
 
+/** Whether two versions lay ink in the same way, as far as they are worth comparing. */
+const inkedAlike = (a: Settings, b: Settings): boolean =>
+  a.mediaSettingId === b.mediaSettingId && a.colourMode === b.colourMode
+
 function versionsToTry(
   db: Db,
   now: number,
@@ -163,10 +168,9 @@ function versionsToTry(
   const papers = new Map(listPapers(db).map((p) => [p.id, p]))
   return presetsWithVersions(db).flatMap((preset) => {
     if (preset.retired) return []
-    // the newest; older ones that print with another media setting, which is what is compared; the one that is asked for
+    // the newest; older ones that lay ink otherwise, which is what is compared; the one that is asked for
     const chosen = preset.versions.filter(
-      (v, i, all) =>
-        v.id === also || all.findIndex((o) => o.settings.mediaSettingId === v.settings.mediaSettingId) === i,
+      (v, i, all) => v.id === also || all.findIndex((o) => inkedAlike(o.settings, v.settings)) === i,
     )
     return chosen.flatMap((version) => {
       const at = queues.get(version.settings.queueId)
