@@ -10,7 +10,9 @@ type Schema = {
   readonly required?: readonly string[]
   readonly additionalProperties?: Schema | boolean
   readonly propertyNames?: Schema
-  readonly items?: Schema
+  readonly items?: Schema | false
+  /** of a tuple, in their order */
+  readonly prefixItems?: readonly Schema[]
   readonly minItems?: number
   readonly maxItems?: number
   readonly minimum?: number
@@ -68,8 +70,9 @@ function make(s: Schema, random: () => number, ids: readonly string[]): unknown 
       return out
     }
     case 'array': {
+      if (s.prefixItems) return s.prefixItems.map((of) => make(of, random, ids))
       const n = Math.min(s.maxItems ?? 3, (s.minItems ?? 0) + Math.floor(random() * 3))
-      return Array.from({ length: n }, () => make(s.items ?? {}, random, ids))
+      return Array.from({ length: n }, () => make(s.items || {}, random, ids))
     }
     case 'integer':
     case 'number': {

@@ -92,6 +92,7 @@ export const Stage = memo(function Stage(props: {
               print.grey ??
               (facts.version?.settings.colourMode === 'monochrome' || facts.version?.profile?.grey === true)
             }
+            lines={outcome.page?.items.filter((i) => i.kind === 'text') ?? []}
             unit={unit}
             at={0}
             anchor={anchor}

@@ -6,6 +6,7 @@ import { grow } from '@/core/edge/enlargement'
 import type { LengthUnit, Um } from '@/core/length/length'
 import { lengthNumber } from '@/core/length/write'
 import { pictureMatrix } from '@/core/page/matrix'
+import type { TextLine } from '@/core/page/page'
 import type { Anchor, PictureSize } from '@/core/placing/placing'
 import { intersect, sheetRect } from '@/core/sheet/sheet'
 import { type GreyWay, weightsOf } from '@/core/tone/to-grey'
@@ -44,9 +45,11 @@ export function SheetDrawing(props: {
   readonly anchor: Anchor
   /** it comes out without colour */
   readonly grey?: boolean | GreyWay
+  /** what is printed beside the pictures */
+  readonly lines?: readonly TextLine[]
   readonly onAnchor?: (anchor: Anchor) => void
 }) {
-  const { sheet, pieces, picture, unit, at, anchor, grey = false, onAnchor } = props
+  const { sheet, pieces, picture, unit, at, anchor, grey = false, lines = [], onAnchor } = props
   const { ref, width, height } = useElementSize()
   const w = width || 700
   const h = height || 500
@@ -84,6 +87,11 @@ export function SheetDrawing(props: {
             grey={grey}
             {...(onAnchor && i === at ? { onAnchor } : {})}
           />
+        ))}
+        {lines.map((l) => (
+          <text key={l.text} x={mm(l.at.x)} y={mm(l.at.y)} fontSize={mm(l.height)} fill="#1d2b2a">
+            {l.text}
+          </text>
         ))}
       </svg>
     </div>
