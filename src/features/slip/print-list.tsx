@@ -44,9 +44,7 @@ export function PrintList(props: {
               <span>
                 <span className={css.printSays}>{saySheet(w, unit)}</span>
                 <span className={css.printDetail}>
-                  {w.print.label ? `${w.print.label}, ` : ''}
-                  {sayPaper(w, wanted)}
-                  {set.length > 1 ? sayTone(w) : ''}
+                  {w.print.label ?? `${sayPaper(w, wanted)}${set.length > 1 ? sayTone(w) : ''}`}
                 </span>
               </span>
               <span className={LEVEL[w.state]}>{sayState(w)}</span>
@@ -87,7 +85,8 @@ export function PrintList(props: {
 /** What a print in black-and-white has in common with the others of its set; null: it is in colour, or not filled yet. */
 function ofSet(w: Wanted, unit: 'mm' | 'in'): OfSet | null {
   const { version, pictures } = w.facts
-  if (version?.settings.colourMode !== 'monochrome') return null
+  // what is labelled is beside the others to differ from them
+  if (version?.settings.colourMode !== 'monochrome' || w.print.label) return null
   const { tint } = version.settings
   return {
     name: pictures[0]?.name ?? `${w.number}, ${saySheet(w, unit)}`,
