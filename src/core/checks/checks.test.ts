@@ -587,7 +587,22 @@ const CASES: readonly Case[] = [
     body: { darkness: -4 },
     rest: { version: toned({ curves: [{ id: 'c', number: 7, darkness: 2, strength: 1 }] }) },
     level: 'fine',
-    says: /Tone check 7 tells how .* no curve is bound/,
+    says: /Tone check 7 tells how .* no curve is used/,
+  },
+  {
+    name: 'greys that are converted to a profile: they are not corrected twice',
+    check: 'tone',
+    body: { darkness: -4 },
+    rest: {
+      picture: { ...PICTURE, grey: true },
+      version: {
+        ...toned({ curves: [{ id: 'c', number: 7, darkness: -4, strength: 1 }] }),
+        settings: { ...GREY.settings, fileColour: profiled },
+        profile: { ...fen, grey: true },
+      },
+    },
+    level: 'fine',
+    says: /Tone check 7 tells how .* no curve is used/,
   },
   {
     name: 'greys of a seal that nobody checked',

@@ -18,7 +18,7 @@ export const toneChecked: Check = {
         : found('caution', { code: 'tone_other_darkness', is: darkness, checked: others })
     }
     if (tone.since) return found('caution', { code: 'tone_stale', number: check.number, since: tone.since })
-    const curve = curveFor(tone, darkness)
+    const curve = curveFor(version, darkness)
     const coloured = print.grey === undefined && pictures.some((p) => p && !p.grey)
     if (curve && coloured) return found('caution', { code: 'tone_colour', number: check.number })
     return found('fine', { code: 'tone_checked', number: check.number, strength: curve?.strength ?? null })

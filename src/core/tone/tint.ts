@@ -10,6 +10,9 @@ export type TintTry =
   /** no check tells yet what a step does on these axes: one with another tint would */
   | { readonly code: 'unknown'; readonly axes: readonly ('a' | 'b')[] }
 
+/** The furthest tint that a preset can name, either way. */
+export const MOST_TINT = 100
+
 /** Differences of settings below this teach nothing. */
 const LEAST_STEPS = 1
 

@@ -15,9 +15,16 @@ export type ToneFacts = {
   readonly since: string | null
 }
 
+/** What of a version says whether a curve is used. */
+type WithTone = {
+  readonly tone?: ToneFacts | undefined
+  readonly settings: { readonly fileColour: { readonly kind: 'untouched' | 'profile' } }
+}
+
 /**
- * The curve that a print goes through: the one that was made for its own darkness, none instead of another's.
- * @example curveFor({ checks: [], curves: [{ id: 'c', number: 1, darkness: 0, strength: 1 }], since: null }, 3) // null
+ * The curve that a print goes through: the one that was made for its own darkness, none instead of another's. What is
+ * converted to a profile goes through none: the profile tells how the printer answers, and would be corrected twice.
+ * @example curveFor({ settings: { fileColour: { kind: 'untouched' } }, tone: { checks: [], curves: [{ id: 'c', number: 1, darkness: 0, strength: 1 }], since: null } }, 3) // null
  */
-export const curveFor = (tone: ToneFacts | undefined, darkness: number): ToneFacts['curves'][number] | null =>
-  tone?.curves.find((c) => c.darkness === darkness) ?? null
+export const curveFor = ({ tone, settings }: WithTone, darkness: number): ToneFacts['curves'][number] | null =>
+  settings.fileColour.kind === 'profile' ? null : (tone?.curves.find((c) => c.darkness === darkness) ?? null)

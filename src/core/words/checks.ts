@@ -185,7 +185,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `${f.queue} cannot be printed to from here: ${sayNotTaken(f.why)}`
     case 'tone_checked':
       return f.strength === null
-        ? `Tone check ${f.number} tells how black-and-white comes out; no curve is bound.`
+        ? `Tone check ${f.number} tells how black-and-white comes out; no curve is used.`
         : `Its greys go through the curve of tone check ${f.number}, at ${Math.round(100 * f.strength)} %.`
     case 'tone_unchecked':
       return `No tone check was made with the seal of ${f.preset}: how its greys come out is not known. Print a wedge under Tone checks.`

@@ -92,7 +92,7 @@ function ofSet(w: Wanted, unit: 'mm' | 'in'): OfSet | null {
     name: pictures[0]?.name ?? `${w.number}, ${saySheet(w, unit)}`,
     ...{ paper: version.paper.name, mediaSetting: version.mediaSetting.name, darkness: w.print.darkness },
     tint: [tint?.a ?? 0, tint?.b ?? 0],
-    curve: curveFor(version.tone, w.print.darkness)?.strength ?? null,
+    curve: curveFor(version, w.print.darkness)?.strength ?? null,
   }
 }
 

@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import type { ToneCheck } from '@/contract/views/tone'
-import { rowOf } from '@/core/tone/tint'
+import { MOST_TINT, rowOf } from '@/core/tone/tint'
 import { FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -12,12 +12,9 @@ type Typed = { readonly lightest: string; readonly deepest: string; readonly lig
 
 const NONE = 'none'
 
-/** The furthest tint that a preset can name. */
-const MOST = 100
-
 /** The set tint and those of a row of tints beside it, along either axis. */
 const neighbours = (tint: readonly [number, number] | null): readonly (readonly [number, number])[] =>
-  tint ? [...rowOf(tint, 'a', MOST), ...rowOf(tint, 'b', MOST).filter(([, b]) => b !== tint[1])] : []
+  tint ? [...rowOf(tint, 'a', MOST_TINT), ...rowOf(tint, 'b', MOST_TINT).filter(([, b]) => b !== tint[1])] : []
 
 /** What an eye tells apart, typed at the sheet: it ranks settings, and measures no lightness. */
 export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly onDone: () => void }) {

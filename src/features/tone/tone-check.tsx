@@ -7,7 +7,7 @@ import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import type { SheetChoice } from '@/core/slip/body'
 import { atStrength, curveOf } from '@/core/tone/curve'
 import type { TintSeen } from '@/core/tone/tint'
-import { tintToTry } from '@/core/tone/tint'
+import { MOST_TINT, tintToTry } from '@/core/tone/tint'
 import type { ToneLimits } from '@/core/tone/verdict'
 import { sayTint } from '@/core/words/tone-verdict'
 import { sayShortDay } from '@/ui/parts/dates'
@@ -25,9 +25,6 @@ import css from './tone.module.css'
 import { ToneChart } from './tone-chart'
 import { ToneFigures } from './tone-figures'
 import { Unread } from './unread'
-
-/** The furthest tint that a preset can name. */
-const MOST_TINT = 100
 
 type Page = {
   readonly check: ToneCheck

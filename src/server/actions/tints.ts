@@ -3,7 +3,7 @@ import { EMPTY_PRINT, FIRST } from '@/contract/slip-data'
 import { bad, ok } from '@/core/result/result'
 import { rect } from '@/core/sheet/sheet'
 import { type PrintBody, patched } from '@/core/slip/body'
-import { rowOf } from '@/core/tone/tint'
+import { MOST_TINT, rowOf } from '@/core/tone/tint'
 import { STRIP, tintStrip } from '@/core/tone/tint-strip'
 import { anchorAt } from '@/core/tone/ways'
 import { newId } from '@/server/db/ids'
@@ -13,8 +13,6 @@ import { readVersionFacts } from '@/server/stores/version-facts'
 import { insertSlip } from './slips'
 import { areaFor, drawnPicture } from './wedges'
 
-/** The furthest tint that a preset can name. */
-const MOST = 100
 /** From strip to strip along the sheet, um: the strip, its label, white. */
 const PITCH = 26_000
 
@@ -43,7 +41,7 @@ export const rowOfTints = action({
       })
     const area = areaFor(db, version, sheet)
     if (!area.ok) return area
-    const tints = rowOf([tint.a, tint.b], axis, MOST)
+    const tints = rowOf([tint.a, tint.b], axis, MOST_TINT)
     const room = { w: area.value.area.width, h: area.value.area.length }
     if (room.w < STRIP.width || room.h < tints.length * PITCH)
       return bad({

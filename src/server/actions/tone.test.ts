@@ -249,6 +249,23 @@ describe('a curve', () => {
     }
     expect([sent(0), sent(2)]).toEqual([(bound as { id: string }).id, null])
   })
+  it('in use keeps its wedge and its reading from being put away: the prints would lose it without a word', async () => {
+    const { room, begun, read } = await greyRoom()
+    const { id, code } = await begun()
+    const reading = await read(id, DARK)
+    if (!reading.ok) throw new Error('not read')
+    const bound = (await room.must(ACTIONS['tone.bind'], { readingId: reading.value.id, strength: 1000 })) as {
+      id: string
+    }
+    const curves = () => toneBySeal(room.db)('GREY01').curves.map((c) => c.id)
+    const refused = { problem: { says: [`The curve of wedge ${code} is in use: take it back first.`] } }
+    expect(await room.act(ACTIONS['tone.retire'], { id, revision: 1 })).toMatchObject(refused)
+    expect(await room.act(ACTIONS['tone.unread'], { id: reading.value.id })).toMatchObject(refused)
+    expect(curves()).toEqual([bound.id])
+    await room.must(ACTIONS['tone.unbind'], { id: bound.id })
+    expect(await room.act(ACTIONS['tone.unread'], { id: reading.value.id })).toMatchObject({ ok: true })
+    expect(await room.act(ACTIONS['tone.retire'], { id, revision: 1 })).toMatchObject({ ok: true })
+  })
   it('is stale once the heads were changed', async () => {
     const { room, begun, read } = await greyRoom()
     const { id } = await begun()

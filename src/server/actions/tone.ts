@@ -9,7 +9,7 @@ import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import { toneCurves, toneReadings } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { gone, standing } from './wedges'
+import { curveInUse, gone, standing } from './wedges'
 
 /** A reading of a wedge: by scan, instrument, typed, or by eye. It is kept beside those before it. */
 export const readTone = action({
@@ -45,12 +45,15 @@ function faultOf(body: ReadingBody, steps: number): string | null {
     : null
 }
 
-/** A reading that is not to count any more. A curve that was made from it stays what it is. */
+/** A reading that is not to count any more; not while the curve that was made of it is in use. */
 export const unreadTone = action({
   name: 'tone.unread',
   role: 'helper',
   input: INPUTS['tone.unread'],
   commit({ id }, { db, now }) {
+    const row = db.select({ of: toneReadings.wedgeId }).from(toneReadings).where(eq(toneReadings.id, id)).get()
+    const used = row && curveInUse(db, row.of, id)
+    if (used) return bad(used)
     const changed = db
       .update(toneReadings)
       .set({ retiredAt: now })

@@ -17,7 +17,7 @@ import { areaFor } from './wedges'
 /** What stands below a picture on a proof sheet: which way it was printed. */
 function labelOf(n: number, version: VersionFacts, darkness: number): string {
   const mono = version.settings.colourMode === 'monochrome'
-  const curve = mono ? curveFor(version.tone, darkness) : null
+  const curve = mono ? curveFor(version, darkness) : null
   return [
     `${n}. ${version.mediaSetting.name}`,
     mono ? 'monochrome' : version.profile ? `colour inks, ${version.profile.name}` : 'colour inks',

@@ -1,7 +1,7 @@
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
 import { FIRST, plainSlip } from '@/contract/slip-data'
@@ -232,11 +232,32 @@ export const printedTone = action({
   },
 })
 
+/** Why a wedge cannot be put away, with all its readings or the one that its curve was made of; null: it can. */
+export function curveInUse(db: Db, wedgeId: string, readingId?: string): Problem | null {
+  const bound = db
+    .select({ code: wedges.code })
+    .from(toneCurves)
+    .innerJoin(wedges, eq(wedges.id, toneCurves.wedgeId))
+    .where(
+      and(
+        ...[eq(toneCurves.wedgeId, wedgeId), isNull(toneCurves.retiredAt)],
+        readingId === undefined ? undefined : eq(toneCurves.readingId, readingId),
+      ),
+    )
+    .get()
+  return bound
+    ? { code: 'rules', says: [`The curve of wedge ${sayCode(bound.code)} is in use: take it back first.`] }
+    : null
+}
+
 export const retireTone = action({
   name: 'tone.retire',
   role: 'keeper',
   input: INPUTS['tone.retire'],
-  commit: (input, { db, now }) => revised(db, wedges, 'This tone check', input, { retiredAt: now }),
+  commit(input, { db, now }) {
+    const used = curveInUse(db, input.id)
+    return used ? bad(used) : revised(db, wedges, 'This tone check', input, { retiredAt: now })
+  },
 })
 
 export const restoreTone = action({

@@ -1,9 +1,9 @@
-import { asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { asc, desc, eq, inArray, isNull, notInArray } from 'drizzle-orm'
 import { curveTableSchema } from '@/contract/tone'
 import type { ToneFacts } from '@/core/tone/use'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { presetVersions, printJobs, queues, toneCurves, toneReadings, upkeep, wedges } from '@/server/db/schema'
+import { presetVersions, queues, runParts, toneCurves, toneReadings, upkeep, wedges } from '@/server/db/schema'
 import { parsed } from './parse'
 import { UPSETS } from './profile-seals'
 
@@ -15,21 +15,23 @@ export function curveTable(db: Db, id: string | null): readonly number[] | null 
   return parsed(curveTableSchema, row.table, `tone curve ${id}`)
 }
 
-/** When each wedge came out, by its id: as somebody said, or as its print job says; those that did not are not in it. */
+/** When each wedge came out, by its id, as the log says; those that did not are not in it. */
 export const wedgesPrinted = (db: Db): ReadonlyMap<string, number> =>
-  kept(db, 'wedges that came out', () => {
-    const at = new Map<string, number>()
-    const jobs = db
-      .select({ id: wedges.id, at: printJobs.updatedAt, state: printJobs.state })
-      .from(wedges)
-      .innerJoin(printJobs, eq(printJobs.subjectId, wedges.slipId))
-      .orderBy(asc(printJobs.updatedAt))
-      .all()
-    for (const j of jobs) if (j.state === 'done' || j.state === 'settled') at.set(j.id, j.at)
-    for (const w of db.select({ id: wedges.id, at: wedges.printedAt }).from(wedges).all())
-      if (w.at !== null) at.set(w.id, w.at)
-    return at
-  })
+  kept(
+    db,
+    'wedges that came out',
+    () =>
+      new Map(
+        db
+          .select({ id: wedges.id, at: runParts.at })
+          .from(wedges)
+          .innerJoin(runParts, eq(runParts.slipId, wedges.slipId))
+          .where(notInArray(runParts.nowOutcome, ['not printed', 'not known']))
+          .orderBy(asc(runParts.at))
+          .all()
+          .map((p) => [p.id, p.at]),
+      ),
+  )
 
 /** What upset the printer of a version after a time: the first such entry, or null. */
 export const upsetAfter = (db: Db): ((versionId: string, at: number) => string | null) => {

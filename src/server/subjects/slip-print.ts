@@ -18,7 +18,7 @@ import { toldOf } from '@/server/stores/told'
 import type { Sheet, Subject } from './subject'
 
 /** The tone curve that a print of a slip goes through by itself. */
-const curveOf = ({ facts }: Printable): string | null => curveFor(facts.version.tone, facts.print.darkness)?.id ?? null
+const curveOf = ({ facts }: Printable): string | null => curveFor(facts.version, facts.print.darkness)?.id ?? null
 
 /** The next copies of one print of a slip, as they would be sent now. */
 export function slipSheets(
