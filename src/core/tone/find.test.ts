@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { sayFaults, sayFound } from '@/core/words/tone-scan'
 import { drawn, picture, seen, smallWedge } from '../../../test/draw-wedge'
 import { findWedges } from './find'
+import { lineThrough } from './plane'
 import { samplePatches } from './sample'
 import type { Scan } from './scan'
 import { blockOf } from './wedge'
@@ -111,6 +112,21 @@ describe('what is no reading', () => {
     const dark = covered(SCAN, x + 60, y + 8, 200, 26, 20)
     expect(findWedges(dark)).toMatchObject({ wedges: [], unread: 1 })
     expect(says(dark)).toMatch(/the code in its first bar cannot be read/)
+  })
+  it('takes nothing for a wedge whose frame is not dark all around, whatever its code says', () => {
+    const block = blockOf(21, WEDGE.columns)
+    const px = (v: number): number => (v / 1000) * 6
+    const [x, y] = [px(WEDGE.x), px(WEDGE.y + block.height)]
+    // the last bar but for its corners
+    const open = covered(SCAN, x + 14, y - 16, px(block.width) - 28, 14, 245)
+    expect(findWedges(open).wedges).toEqual([])
+  })
+  it('a line through the edge of a frame leaves out what lies off it', () => {
+    const edge = Array.from({ length: 40 }, (_, i) => ({ x: 10 * i, y: 50 + 0.1 * i }))
+    const line = lineThrough([...edge, { x: 200, y: 95 }, { x: 210, y: 99 }])
+    expect(Math.abs(Math.atan2(line?.to.y ?? 0, line?.to.x ?? 0) - 0.01)).toBeLessThan(1e-3)
+    expect(line?.at.y).toBeCloseTo(50 + 0.01 * (line?.at.x ?? 0), 3)
+    expect(lineThrough([{ x: 1, y: 1 }])).toBeNull()
   })
   it('names a patch that lies under something, and ends that are beyond the scanner', () => {
     const p = patchesOf(SCAN)[3]?.corners[0]

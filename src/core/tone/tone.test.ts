@@ -106,6 +106,15 @@ describe('the correction', () => {
       expect([curve.table[0], curve.table.at(-1)]).toEqual([0, 1])
     }
   })
+  it('follows a beginning so steep that no cubic could: a gamma of 0.62 with a shoulder', () => {
+    const answer = (d: number): number => {
+      const bent = d ** 0.62
+      return 95 - 80 * Math.min(1, bent - 0.17 * Math.sin(Math.PI * bent) * bent)
+    }
+    const curve = curveOf(read(answer, 51))
+    const after = read((d) => answer(throughCurve(curve, d)), 51)
+    expect(Math.max(...bends(after).map(Math.abs))).toBeLessThan(0.4)
+  })
   it('of no strength is none, and of half is half of it', () => {
     const reading = read((d) => 95 - 80 * Math.sqrt(d))
     expect(throughCurve(atStrength(curveOf(reading), 0), 0.3)).toBeCloseTo(0.3, 9)

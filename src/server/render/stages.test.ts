@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { matrixProfile, WIDE } from '../../../demo/icc'
 import { openStages, type Treatment, through } from './stages'
 
 const NOTHING: Treatment = { convert: 'nothing', target: null, grey: null, curve: null }
@@ -11,6 +12,17 @@ const open = async (channels: 1 | 3, bytes: 1 | 2, how: Partial<Treatment>) => {
 const HALF = [0, 16_384, 32_768]
 
 describe('the stages that a picture goes through', () => {
+  it('leave what was converted to a printer’s profile as it is: it is no light any more', async () => {
+    const target = {
+      profile: matrixProfile('fen', WIDE, 2),
+      name: 'fen',
+      intent: 'relative',
+      blackPoint: true,
+    } as const
+    const stages = await open(3, 1, { convert: 'to the profile', target, grey: 'as light' })
+    expect(stages.map((s) => s.channels)).toEqual([3])
+    for (const s of stages) s.close()
+  })
   it('are none where nothing is to be done', async () => {
     expect(await open(1, 1, {})).toEqual([])
     expect(await open(3, 2, { grey: null, curve: HALF })).toEqual([])
