@@ -164,7 +164,7 @@ export const DEMO_WAITING: readonly DemoPrint[] = [
     // it bleeds off the left edge; the other three stay white
     body: {
       ...{ edge: 'borderless', placing: exact('width', 205), anchor: { x: 0, y: 0.5 } },
-      ...{ darkness: 1, chargeTo: 'group' },
+      ...{ darkness: 2, chargeTo: 'group' },
     },
   },
   {

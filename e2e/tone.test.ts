@@ -148,7 +148,7 @@ describe('a wedge', () => {
     await says(page, /Straighter\s+Matte B/)
     expect(await axeHere(page)).toEqual([])
     await press(page, 'Bind curve to preset')
-    await says(page, /what is printed with seal .* at darkness 0 goes through it/)
+    await says(page, /what is printed with seal .* at darkness Plain \(0\) goes through it/)
     expect(one('select count(*) from tone_curves where retired_at is null')).toBe(2)
     await press(page, 'take it back')
     await says(page, 'Prints go out as they are again.')
@@ -227,7 +227,10 @@ describe('a picture in black-and-white', () => {
     await page.close()
     const grey = await add('Moons, straight', { grey: 'as light' })
     const straight = await visit.open(`/slips/${grey}`)
-    await says(straight, /Monochrome, darkness 0 for this picture\s+file untouched, grey as light as it looks/)
+    await says(
+      straight,
+      /Monochrome, darkness Plain \(0\) for this picture\s+file untouched, grey as light as it looks/,
+    )
     expect(await straight.evaluate(() => document.body.innerText)).not.toMatch(/straightens greys alone/)
     expect(await axeHere(straight)).toEqual([])
     await straight.close()
@@ -247,11 +250,11 @@ describe('one sheet in several ways', () => {
         [...document.querySelectorAll<HTMLElement>('[role=dialog] label')]
           .filter((l) => text.test(l.textContent ?? ''))
           .map((l) => document.getElementById(l.getAttribute('for') ?? '') as HTMLInputElement)[0]
-      box(/neutral grey, version 3 .*darkness 0$/)?.click()
+      box(/neutral grey, version 3 .*darkness Plain \(0\)$/)?.click()
     })
     await page.evaluate(() => {
       for (const text of [
-        /neutral grey, version 3 .*darkness −1$/,
+        /neutral grey, version 3 .*darkness Lifted \(−2\)$/,
         /Fenland Matte, colour, version \d .*colour inks$/,
       ]) {
         const label = [...document.querySelectorAll<HTMLElement>('[role=dialog] label')].find((l) =>
@@ -262,8 +265,8 @@ describe('one sheet in several ways', () => {
     })
     await press(page, 'Make the slip')
     await page.waitForFunction(() => location.pathname.startsWith('/slips/'), { timeout: 20_000 })
-    await says(page, /1\. Matte B, monochrome, darkness 0/)
-    await says(page, /2\. Matte B, monochrome, darkness −1/)
+    await says(page, /1\. Matte B, monochrome, darkness Plain \(0\)/)
+    await says(page, /2\. Matte B, monochrome, darkness Lifted \(−2\)/)
     await says(page, /3\. .*colour inks/)
     expect(await axeHere(page)).toEqual([])
   }, 90_000)

@@ -68,6 +68,16 @@ export const otterPhoto = (ids: readonly string[]): QueueFacts => ({
       setAfresh: true,
     },
     {
+      id: 'depth',
+      label: 'Depth of grey',
+      option: 'darkness',
+      set: null,
+      after: ['colour-by'],
+      setAfresh: true,
+      words: { '-4': 'Open', '-2': 'Lifted', '0': 'Plain', '2': 'Deep', '4': 'Heavy' },
+      shows: { option: 'colourMode', in: ['monochrome'] },
+    },
+    {
       id: 'fit-page',
       label: 'Fit to page',
       option: null,
@@ -115,7 +125,7 @@ export const otterPhoto = (ids: readonly string[]): QueueFacts => ({
       says: 'two coats take a day to dry: hang the print up, and let nobody fetch it before',
     },
   ],
-  darkness: { least: -8, most: 8, step: 1 },
+  darkness: { least: -4, most: 4, step: 2 },
   ipp: {
     sources: { [at(ids, 0)]: 'main', [at(ids, 1)]: 'manual' },
     types: {},

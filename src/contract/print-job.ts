@@ -68,6 +68,8 @@ const usedSchema = z
     ...{ printerId: z.string(), feedId: z.string(), blackInk: z.enum(['photo', 'matte']).nullable() },
     ...{ stockId: z.string().nullable(), rollId: z.string().nullable() },
     lengthUm: z.int(),
+    /** it went through before: its paper was counted then */
+    again: z.boolean().optional(),
   })
   .readonly()
 export type Used = z.output<typeof usedSchema>

@@ -18,6 +18,8 @@ export const traySheetSchema = z.object({
   seconds: z.number(),
   at: z.number(),
   file: z.string().regex(/^[0-9]+\.png$/),
+  /** the jobs that printed on it before, where it went through again */
+  earlier: z.array(z.string()).default([]),
 })
 export type TraySheet = z.output<typeof traySheetSchema>
 
@@ -45,6 +47,13 @@ export const trayPrinterSchema = z.object({
   types: z.array(z.string()),
   /** copies that somebody set at it, and left so */
   copies: z.int().default(1),
+  /** what its own dialog for black-and-white was left at; null: it has none */
+  grey: z
+    .object({ darkness: z.int(), tint: z.tuple([z.int(), z.int()]) })
+    .nullable()
+    .default(null),
+  /** the sheet that lies in it again */
+  again: z.int().nullable().default(null),
   /** what will go wrong, and with which of the next jobs: 0 is the next */
   faults: z.array(z.object({ kind: z.string(), stage: z.string(), job: z.int(), seconds: z.number() })).default([]),
   /** it answers nobody */
@@ -83,6 +92,11 @@ export const switchSchema = z.object({
   level: z.number().min(0).max(100).optional(),
   standsBy: z.boolean().optional(),
   copies: z.int().min(1).max(99).optional(),
+  darkness: z.int().min(-100).max(100).optional(),
+  tintA: z.int().min(-100).max(100).optional(),
+  tintB: z.int().min(-100).max(100).optional(),
+  /** a sheet of its tray that is put in again; null: it is taken out */
+  again: z.int().nullable().optional(),
   /** something that is to go wrong; `none` takes back all that is */
   fault: z.enum([...TRAY_FAULTS, 'none']).optional(),
   seconds: z.number().min(0.1).max(600).optional(),

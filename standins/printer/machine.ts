@@ -1,11 +1,20 @@
-import { createReadStream, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { Faults } from './faults'
 import { type Model, marginsOn, type Path, type Queue, type Sides, type Source } from './models'
-import { paint, type RowSource } from './paint'
+import { paint, type RowSource, SHEET_PPI } from './paint'
 import { BadRaster, type PageHeader, RasterReader } from './raster'
-import { toneOf } from './tone'
+import { AS_BOUGHT, type GreySet, toneOf } from './tone'
 import { landing, randomOf, responseOf, truthOf } from './truth'
 
 /** Job states, RFC 8011 section 5.3.7. */
@@ -101,6 +110,10 @@ export class Machine {
   accepting = true
   /** what somebody set at the machine, and left so */
   copiesSet = 1
+  /** what its dialog for black-and-white was left at */
+  greySet: GreySet = AS_BOUGHT
+  /** the sheet that was put in again: the next print of its size goes on it */
+  fedAgain: number | null = null
   readonly faults = new Faults((what) => {
     if (what === 'restart') return this.restart()
     this.standsBy = false
@@ -335,7 +348,9 @@ export class Machine {
       this.random,
     )
     const { source, space } = await this.pageOf(job)
-    const tone = toneOf(responseOf(seed, this.model, ticket.type, ticket.quality), space, ticket.monochrome)
+    const response = responseOf(seed, this.model, ticket.type, ticket.quality)
+    const tone = toneOf(response, space, ticket.monochrome, this.greySet)
+    const before = this.putIn(ticket)
     const number = this.nextSheet++
     const file = `${String(number).padStart(4, '0')}.png`
     const none = { left: 0, right: 0, lead: 0, trail: 0 }
@@ -352,6 +367,7 @@ export class Machine {
         return whole
       },
     )
+    const earlier = before ? await onTop(folder, before, file) : []
     const left = seconds - ((performance.now() - began) / 1000) * speed
     if (whole && left > 0) await this.sleep(left)
     const ml = rate.ml * area * inked
@@ -359,7 +375,7 @@ export class Machine {
       const other = this.blackIn === 'photo' ? 'matte black' : 'photo black'
       if (name !== other) this.ink.set(name, Math.max(0, now - ml / (this.ink.size - 1)))
     }
-    this.consume(ticket)
+    if (!before) this.consume(ticket)
     if (ends) {
       const held = this.holds.get(ticket.source.keyword)
       if (held) held.left = 0
@@ -377,6 +393,7 @@ export class Machine {
       quality: ticket.quality,
       borderless: ticket.borderless,
       whole,
+      earlier,
       ml,
       seconds,
       at: this.now(),
@@ -384,6 +401,30 @@ export class Machine {
     }
     writeFileSync(join(folder, file.replace('.png', '.json')), JSON.stringify(record))
     return whole || !ends ? whole : 'roll end'
+  }
+
+  /** The sheet that was put in again, where it is of the size that is printed; once. */
+  private putIn(ticket: Ticket): SheetNote | null {
+    const note = this.fedAgain === null ? null : this.noteOf(this.fedAgain)
+    this.fedAgain = null
+    const same =
+      note && Math.abs(note.width - ticket.width) <= SAME_MM && Math.abs(note.length - ticket.length) <= SAME_MM
+    return same ? note : null
+  }
+
+  /** Puts a sheet of its tray in again, or takes it out with null. False: there is no such sheet. */
+  feedAgain(number: number | null): boolean {
+    if (number !== null && !this.noteOf(number)) return false
+    this.fedAgain = number
+    const source = number === null ? undefined : this.holds.get(this.noteOf(number)?.source ?? '')
+    // it lies in its feed, where there may have been nothing
+    if (source && source.left < 1) source.left = 1
+    return true
+  }
+
+  private noteOf(number: number): SheetNote | null {
+    const path = join(this.options.folder, `${String(number).padStart(4, '0')}.json`)
+    return existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as SheetNote) : null
   }
 
   private consume(ticket: Ticket): void {
@@ -411,6 +452,38 @@ export class Machine {
       space: head.space === 1 || head.space === 3 ? 'device' : 'srgb',
     }
   }
+}
+
+/** What is read of a sheet that went through before. */
+type SheetNote = {
+  readonly number: number
+  readonly jobName: string
+  readonly source: string
+  readonly width: number
+  readonly length: number
+  readonly file: string
+  readonly earlier?: readonly string[]
+}
+
+/**
+ * Lays what was printed now on what the sheet has: where ink lies on ink the darker is seen. The sheet is one, so what
+ * it was before is gone from the tray.
+ * @returns the jobs that printed on it before
+ */
+async function onTop(folder: string, before: SheetNote, file: string): Promise<readonly string[]> {
+  const now = join(folder, file)
+  const under = join(folder, before.file)
+  const both = `${now}.part`
+  await sharp(under, { limitInputPixels: false })
+    .composite([{ input: now, blend: 'darken', limitInputPixels: false }])
+    .removeAlpha()
+    .withMetadata({ density: SHEET_PPI })
+    .png({ compressionLevel: 1 })
+    .toFile(both)
+  renameSync(both, now)
+  rmSync(under.replace('.png', '.json'), { force: true })
+  rmSync(under, { force: true })
+  return [...(before.earlier ?? []), before.jobName]
 }
 
 /** Samples in 16 bits, white 65535, whatever the raster counts. */

@@ -135,6 +135,20 @@ describe('tone', () => {
     expect(table[1][0]).toBeCloseTo(0.0299, 3) // L* 20
     expect(table[1][65_535]).toBeCloseTo(0.901, 2) // L* 96
   })
+  it('its dialog moves the middle of black-and-white: darker by darkness, redder or yellower by tint; colour not', () => {
+    const grey: Response = { ...PLAIN, darkest: 10, perDarkness: 0.1, perTint: [0.4, 0.5] }
+    const at = (v: number, set: Parameters<typeof toneOf>[3], mono = true): readonly number[] =>
+      toneOf(grey, 'srgb', mono, set).table.map((t) => t[v * 257] ?? 0)
+    const set = (darkness: number, a = 0, b = 0) => ({ darkness, tint: [a, b] as const })
+    const [plain, dark, light] = [0, 3, -3].map((d) => at(119, set(d))[1] ?? 0)
+    expect([(dark ?? 0) < (plain ?? 0), (light ?? 0) > (plain ?? 0)]).toEqual([true, true])
+    for (const end of [0, 255]) expect(at(end, set(3, 4, 4))).toEqual(at(end, set(0)))
+    const [r, g, b] = at(119, set(0, 5, 0))
+    expect((r ?? 0) > (g ?? 0)).toBe(true)
+    const [r2, , b2] = at(119, set(0, 0, 5))
+    expect((b2 ?? 0) < (r2 ?? 0) && (b2 ?? 0) < (b ?? 0)).toBe(true)
+    expect(at(119, set(3, 4, 4), false)).toEqual(at(119, set(0), false))
+  })
   it('without gain what is asked for comes out; gain darkens the middle and leaves the ends', () => {
     expect(middle(PLAIN)[1]).toBeCloseTo(0.184, 2) // L* 50
     const gained = toneOf({ ...PLAIN, gain: 0.1 }, 'srgb', false)

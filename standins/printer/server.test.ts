@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -346,6 +346,33 @@ describe('what comes out', () => {
     await printed(parts, box)
     const one = readFileSync(join(folder, '0001.png'))
     expect(one.equals(readFileSync(join(folder, '0002.png')))).toBe(false)
+  })
+  it('a sheet that is fed again is one sheet with both prints on it, and takes no other from the stack', async () => {
+    const parts = [media(10_200, 15_200, 320), text(0x44, 'print-scaling', 'none')]
+    await printed(parts, raster(W, H, 300, [200, 300, 400, 1500]))
+    const left = machine.holds.get('main')?.left
+    expect([machine.feedAgain(9), machine.feedAgain(1)]).toEqual([false, true])
+    await printed(parts, raster(W, H, 300, [700, 300, 900, 1500]))
+    expect(readdirSync(folder).filter((n) => /^\d/.test(n))).toEqual(['0002.json', '0002.png'])
+    const note = JSON.parse(readFileSync(join(folder, '0002.json'), 'utf8')) as { earlier: string[] }
+    expect([note.earlier, machine.holds.get('main')?.left, machine.fedAgain]).toEqual([['a box'], left, null])
+    const [a, b] = await inkOn(2, 'across')
+    expect(Math.abs(a - 17)).toBeLessThan(3)
+    expect(Math.abs(b - 76)).toBeLessThan(3)
+    // between the two the paper is as white as beside them
+    const { data, info } = await sharp(join(folder, '0002.png')).greyscale().raw().toBuffer({ resolveWithObject: true })
+    const at = (x: number): number => data[Math.floor(info.height / 2) * info.width + x] ?? 0
+    expect(Math.abs(at(550) - at(1100))).toBeLessThan(3)
+    expect((await sharp(join(folder, '0002.png')).metadata()).density).toBe(300)
+    // the next is on a sheet of its own again
+    await printed(parts, raster(W, H, 300, [700, 300, 900, 1500]))
+    expect([(await inkOn(3, 'across'))[0] > 50, machine.holds.get('main')?.left]).toEqual([true, (left ?? 0) - 1])
+  })
+  it('a sheet of another size that was fed again stays as it is', async () => {
+    await printed([media(10_200, 15_200, 320)], raster(W, H, 300, [200, 300, 400, 1500]))
+    machine.feedAgain(1)
+    await printed([media(8900, 12_700, 320)], raster(1051, 1500, 300, [200, 300, 400, 1400]))
+    expect(readdirSync(folder).filter((n) => n.endsWith('.png'))).toEqual(['0001.png', '0002.png'])
   })
   it('waits for paper when there is none, says so, and goes on when there is', async () => {
     machine.standsBy = false

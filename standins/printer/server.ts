@@ -541,6 +541,16 @@ function sizeFromName(media: string): readonly [number, number] | null {
   return [Number(m[1]) * by, Number(m[2]) * by]
 }
 
+/** What is set in the machine's own dialog for black-and-white: whole steps. */
+function setGrey(machine: Machine, { darkness, tintA, tintB }: Record<string, unknown>): void {
+  const step = (v: unknown, was: number): number => (typeof v === 'number' && Math.abs(v) <= 100 ? Math.round(v) : was)
+  const now = machine.greySet
+  machine.greySet = {
+    darkness: step(darkness, now.darkness),
+    tint: [step(tintA, now.tint[0]), step(tintB, now.tint[1])],
+  }
+}
+
 /** What a person does at the machine: paper, ink, standing by. Local only, not part of IPP. */
 async function switches(
   machine: Machine,
@@ -572,6 +582,8 @@ async function switches(
       machine.ink.set(body.ink, Math.min(80, Math.max(0, (80 * body.level) / 100)))
     if (typeof body.copies === 'number' && body.copies >= 1 && body.copies <= 99)
       machine.copiesSet = Math.floor(body.copies)
+    setGrey(machine, body)
+    if (typeof body.again === 'number' || body.again === null) machine.feedAgain(body.again)
     if (typeof body.standsBy === 'boolean') machine.standsBy = body.standsBy
     if (typeof body.accepting === 'boolean') machine.accepting = body.accepting
     const seconds = typeof body.seconds === 'number' && body.seconds > 0 ? body.seconds : undefined
@@ -604,6 +616,8 @@ async function switches(
       ...machine.holds.get(s.keyword),
     })),
     copies: machine.copiesSet,
+    grey: machine.model.queues.some((q) => q.monochrome) ? machine.greySet : null,
+    again: machine.fedAgain,
     faults: machine.faults.armed,
     offline: machine.faults.offline,
     types: machine.model.types.map((t) => t.keyword),

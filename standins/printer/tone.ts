@@ -26,7 +26,7 @@ const lightness = (y: number): number => (y > 216 / 24_389 ? 116 * Math.cbrt(y) 
  * How values become reflectance: `srgb` values are lightness asked for, `device` values are amounts of ink; both gain in
  * the middle (dots grow), end at the paper and at the darkest black, and grey mode has a tint of its own.
  */
-export function toneOf(r: Response, space: 'srgb' | 'device', grey: boolean): Tone {
+export function toneOf(r: Response, space: 'srgb' | 'device', grey: boolean, set: GreySet = AS_BOUGHT): Tone {
   const [lw, aw, bw] = r.white
   const gain = grey ? r.greyGain : r.gain
   const table = [0, 1, 2].map(() => new Float32Array(VALUES)) as [Float32Array, Float32Array, Float32Array]
@@ -34,14 +34,22 @@ export function toneOf(r: Response, space: 'srgb' | 'device', grey: boolean): To
     const part = v / (VALUES - 1)
     const asked = space === 'srgb' ? 1 - lightness(linear(part)) / 100 : 1 - part
     const gained = Math.min(1, asked + 4 * gain * asked * (1 - asked))
-    const ink = grey && r.grey ? shaped(gained, r.grey) : gained
+    const laid = grey ? gained ** (2 ** (-set.darkness * (r.perDarkness ?? 0))) : gained
+    const ink = grey && r.grey ? shaped(laid, r.grey) : laid
     const middle = 4 * ink * (1 - ink)
-    const [ta, tb] = grey ? r.greyTint : [0, 0]
+    const [ta, tb] = grey ? tinted(r, set.tint) : [0, 0]
     const at = labToLinear(lw - ink * (lw - r.darkest), aw * (1 - ink) + ta * middle, bw * (1 - ink) + tb * middle)
     for (let c = 0; c < 3; c++) (table[c] as Float32Array)[v] = at[c] as number
   }
   return { table, paper: labToLinear(lw, aw, bw) }
 }
+
+const tinted = ({ greyTint: [a, b], perTint = [0, 0] }: Response, [byA, byB]: GreySet['tint']) =>
+  [a + byA * perTint[0], b + byB * perTint[1]] as const
+
+/** What its dialog was left at: the paper stays as white and the black as dark, what lies between moves. */
+export type GreySet = { readonly darkness: number; readonly tint: readonly [a: number, b: number] }
+export const AS_BOUGHT: GreySet = { darkness: 0, tint: [0, 0] }
 
 /** Samples are counted in 16 bits, whatever was sent. */
 export const VALUES = 65_536

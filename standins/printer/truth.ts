@@ -42,6 +42,9 @@ export type Response = {
   /** what grey mode looks like in the middle of the scale, a* and b* */
   readonly greyTint: readonly [a: number, b: number]
   readonly greyGain: number
+  /** what a step of darkness does: the power of the ink, in halvings; what a step of tint does to a* and b* */
+  readonly perDarkness?: number
+  readonly perTint?: readonly [a: number, b: number]
   /** how the black-and-white way bends the scale; left away: not at all */
   readonly grey?: GreyShape
 }
@@ -135,6 +138,7 @@ export function responseOf(seed: number, model: Model, type: string, quality: nu
   const declared = model.types.find((t) => t.keyword === type) ?? model.types[0]
   if (!declared) throw new Error(`${model.id} has no media types`)
   const random = randomOf(hash(`${seed}/${model.id}/ink/${declared.keyword}`))
+  const afterwards = randomOf(hash(`${seed}/${model.id}/dialog/${declared.keyword}`))
   const [l, a, b] = declared.white
   return {
     gain: Math.max(0.01, declared.gain + 0.02 * normal(random)) * (quality === 5 ? 0.85 : 1),
@@ -142,6 +146,8 @@ export function responseOf(seed: number, model: Model, type: string, quality: nu
     white: [l + 0.5 * normal(random), a + 0.3 * normal(random), b + 0.6 * normal(random)],
     greyTint: [0.8 * normal(random), 1.2 * normal(random)],
     greyGain: 0.04 + 0.02 * normal(random),
+    perDarkness: 0.07 + 0.03 * afterwards(),
+    perTint: [0.3 + 0.2 * afterwards(), 0.3 + 0.2 * afterwards()],
     grey: {
       ...{ gamma: declared.greyGamma ?? 1, dip: 0, dipAt: 0.5 },
       shoulder: 0.04 + 0.03 * random(),

@@ -59,16 +59,22 @@ export type PaperDeeds = {
   /** sheets, or um of roll, that runs took of each stock in these days, by the stock */
   readonly used: Readonly<Record<string, number>>
   /** the newest runs on it, of any day */
-  readonly newest: readonly {
-    readonly id: string
-    readonly number: number
-    readonly at: number
-    readonly title: string
-    readonly outcome: string
-    readonly queueId: string
-    readonly mediaSettingId: string
-  }[]
+  readonly newest: readonly RunOnPaper[]
 }
+
+/** A run as a trial of its paper names it. */
+export type RunOnPaper = {
+  readonly id: string
+  readonly number: number
+  readonly at: number
+  readonly title: string
+  readonly outcome: string
+  readonly queueId: string
+  readonly mediaSettingId: string
+}
+
+/** A way of a proof sheet that somebody chose: its newest run, and what stands below its picture. */
+export type WayChosen = { readonly run: RunOnPaper; readonly says: string }
 
 export type Paper = {
   readonly id: string

@@ -1,3 +1,4 @@
+import type { DarknessKnown } from '@/core/printer/darkness'
 import type { SheetChoice } from '@/core/slip/body'
 import type { ScannerCurve } from '@/core/tone/anchor'
 import type { Encoding } from '@/core/tone/encoding'
@@ -93,7 +94,7 @@ export type ToneVersion = {
   readonly mono: boolean
   readonly addressed: boolean
   readonly sheets: readonly { readonly says: string; readonly choice: SheetChoice }[]
-  readonly darkness: { readonly least: number; readonly most: number; readonly step: number }
+  readonly darkness: DarknessKnown
   /** upkeep that a wedge wants first and that is due */
   readonly due: readonly string[]
 }

@@ -4,6 +4,7 @@ import type { Um } from '@/core/length/length'
 import type { ScreenFlaw } from '@/core/paper/trial'
 import type { NotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
+import type { DarknessKnown } from '@/core/printer/darkness'
 import type { BlackInk } from '@/core/printer/facts'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
@@ -104,7 +105,12 @@ export type Found =
     }
   | { readonly code: 'tone_checked'; readonly number: number; readonly strength: number | null }
   | { readonly code: 'tone_unchecked'; readonly preset: string }
-  | { readonly code: 'tone_other_darkness'; readonly is: number; readonly checked: readonly number[] }
+  | {
+      readonly code: 'tone_other_darkness'
+      readonly is: number
+      readonly checked: readonly number[]
+      readonly names?: DarknessKnown['names']
+    }
   | { readonly code: 'tone_colour'; readonly number: number }
   | { readonly code: 'tone_stale'; readonly number: number; readonly since: string }
   | { readonly code: 'printer_agrees' }

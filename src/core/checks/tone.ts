@@ -15,7 +15,12 @@ export const toneChecked: Check = {
       const others = [...new Set(tone.checks.map((c) => c.darkness))].sort((a, b) => a - b)
       return others.length === 0
         ? found('caution', { code: 'tone_unchecked', preset: version.presetName })
-        : found('caution', { code: 'tone_other_darkness', is: darkness, checked: others })
+        : found('caution', {
+            code: 'tone_other_darkness',
+            is: darkness,
+            checked: others,
+            ...(version.darkness?.names ? { names: version.darkness.names } : {}),
+          })
     }
     if (tone.since) return found('caution', { code: 'tone_stale', number: check.number, since: tone.since })
     const curve = curveFor(version, darkness)

@@ -1,3 +1,4 @@
+import { sayDarkness } from '@/core/printer/darkness'
 import { printQuality, type QueueFacts } from '@/core/printer/facts'
 import { askedSize, type Told } from '@/core/printer/told'
 import type { FedSheet } from '@/core/sheet/sheet'
@@ -61,7 +62,7 @@ export function notSent(version: VersionFacts, darkness: number): readonly strin
     ...(s.topcoat === null ? [] : [`topcoat ${s.topcoat}`]),
     ...(s.passes === 'one-way' ? ['one-way passes'] : []),
     ...(s.tint && (s.tint.a !== 0 || s.tint.b !== 0) ? [`tint ${s.tint.a}, ${s.tint.b}`] : []),
-    ...(darkness === 0 ? [] : [`darkness ${darkness > 0 ? '+' : '−'}${Math.abs(darkness)}`]),
+    ...(darkness === 0 ? [] : [sayDarkness(darkness, version.darkness)]),
     ...Object.entries(s.own).map(([id, value]) => {
       const option = version.ownOptions.find((o) => o.id === id)
       return `${option?.name ?? id}: ${option?.values.find((v) => v.id === value)?.name ?? value}`

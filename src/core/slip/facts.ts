@@ -7,16 +7,8 @@ import type { ScreenFlaw } from '@/core/paper/trial'
 import type { StatedSize } from '@/core/placing/file-size'
 import type { DialogWalk } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
-import type {
-  BlackInk,
-  Darkness,
-  Feed,
-  MediaSetting,
-  OwnOption,
-  Quality,
-  QueueFeed,
-  Surface,
-} from '@/core/printer/facts'
+import type { DarknessKnown } from '@/core/printer/darkness'
+import type { BlackInk, Feed, MediaSetting, OwnOption, Quality, QueueFeed, Surface } from '@/core/printer/facts'
 import type { SaysInstead, SetAtPrinter } from '@/core/printer/heard'
 import type { Takes } from '@/core/printer/takes'
 import type { ToneFacts } from '@/core/tone/use'
@@ -126,8 +118,8 @@ export type VersionFacts = {
   readonly setAtPrinter?: readonly SetAtPrinter[]
   /** what tone checks of its seal say; left away: nobody asked */
   readonly tone?: ToneFacts
-  /** what darkness the queue knows */
-  readonly darkness?: Darkness
+  /** what darkness the queue knows, and what its dialog calls it */
+  readonly darkness?: DarknessKnown
   /** the black ink that the printer holds now; null when nothing is known */
   readonly holdsBlack: BlackInk | null
   /** what the printer told that it takes; null: it has no address, or was not asked */

@@ -5,6 +5,7 @@ import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '
 import type { ScreenFlaw } from '@/core/paper/trial'
 import { sayNotTaken } from '@/core/print/delivery'
 import type { BorderlessClosed } from '@/core/printer/closed'
+import { sayDarkness } from '@/core/printer/darkness'
 import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
@@ -190,7 +191,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
     case 'tone_unchecked':
       return `No tone check was made with the seal of ${f.preset}: how its greys come out is not known. Print a wedge under Tone checks.`
     case 'tone_other_darkness':
-      return `Tone checks of this seal were made at darkness ${f.checked.join(', ')}, not at ${f.is}: no curve is used. Print a wedge at ${f.is}, or change the darkness.`
+      return `Tone checks of this seal were made at ${f.checked.map((d) => sayDarkness(d, f)).join(', ')}, not at ${sayDarkness(f.is, f)}: no curve is used. Print a wedge at that darkness, or change the darkness.`
     case 'tone_colour':
       return `The picture is in colour, and the curve of tone check ${f.number} straightens greys alone: it is not used. Let the picture become grey here, under Colour.`
     case 'tone_stale':

@@ -1,3 +1,4 @@
+import { sayDarkness } from '@/core/printer/darkness'
 import type { VersionFacts } from '@/core/slip/facts'
 
 /**
@@ -9,6 +10,8 @@ export function sayWedgeHeader(
   w: {
     readonly code: string
     readonly darkness: number
+    /** the curve that it goes through, in words; null or left away: none */
+    readonly through?: string | null
     readonly place: number
     readonly of: number
     readonly now: number
@@ -20,13 +23,8 @@ export function sayWedgeHeader(
     w.of === 1 ? `Wedge ${w.code}` : `Wedge ${w.code}, ${w.place} of ${w.of} on this sheet`,
     `${version.queueName}, ${version.paper.name}, ${version.mediaSetting.name}, ${version.quality.name}`,
     `${version.presetName}, version ${version.number}, seal ${version.seal}`,
-    `${sayDarkness(w.darkness)}, printed ${day}`,
+    [sayDarkness(w.darkness, version.darkness), ...(w.through ? [`through ${w.through}`] : []), `printed ${day}`].join(
+      ', ',
+    ),
   ]
 }
-
-/**
- * A darkness in words: the queue's own step, with its sign.
- * @example sayDarkness(-2) // 'darkness −2'
- */
-export const sayDarkness = (darkness: number): string =>
-  `darkness ${darkness > 0 ? '+' : darkness < 0 ? '−' : ''}${Math.abs(darkness)}`

@@ -3,7 +3,7 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
+import type { Paper, PaperDeeds, ScreenView, TrialView, WayChosen } from '@/contract/views/paper'
 import type { PathLine } from '@/contract/views/path'
 import type { PaperNote } from '@/contract/views/target'
 import { writeNumber } from '@/core/length/write'
@@ -38,11 +38,16 @@ export function PaperPage(props: {
   /** its ways from box to card, by the queue */
   readonly paths: readonly PathLine[]
   readonly notes: readonly PaperNote[]
+  /** a way of a proof sheet that is being chosen; null: none is */
+  readonly chosen?: WayChosen | null
   readonly now: number
 }) {
   const { paper, trials, now } = props
   const { unit } = useWays()
-  const choices = { queues: props.queues, screens: props.screens, runs: props.deeds.newest }
+  const { chosen } = props
+  const newest = props.deeds.newest
+  const runs = chosen && !newest.some((r) => r.id === chosen.run.id) ? [...newest, chosen.run] : newest
+  const choices = { queues: props.queues, screens: props.screens, runs }
   return (
     <>
       <PageHead
@@ -55,8 +60,8 @@ export function PaperPage(props: {
         <FormButton label="Edit" title={paper.name}>
           {(close) => <PaperForm paper={paper} onDone={close} />}
         </FormButton>
-        <FormButton label="Log a trial" title={`A trial on ${paper.name}`} primary wide>
-          {(close) => <TrialForm paper={paper} {...choices} onDone={close} />}
+        <FormButton label="Log a trial" title={`A trial on ${paper.name}`} primary wide begins={Boolean(props.chosen)}>
+          {(close) => <TrialForm paper={paper} {...choices} chosen={props.chosen ?? null} onDone={close} />}
         </FormButton>
       </PageHead>
       <div className={`${lists.page} ${css.paper}`}>

@@ -1,6 +1,6 @@
 'use client'
 
-import type { Paper, PaperDeeds, ScreenView } from '@/contract/views/paper'
+import type { Paper, PaperDeeds, ScreenView, WayChosen } from '@/contract/views/paper'
 import { KEPT, type Kept, LIGHTS, type Light } from '@/core/paper/trial'
 import { FormChoices, FormNote, FormSelect, FormText, FormWhen } from '@/ui/form/fields'
 import { Form, FormGroup } from '@/ui/form/form'
@@ -21,6 +21,12 @@ export type TrialChoices = {
   readonly runs: PaperDeeds['newest']
 }
 
+/** What of a way is in the form before a word is typed. */
+const beginsWith = ({ run: { id: runId, queueId, mediaSettingId }, says }: WayChosen) => ({
+  ...{ queueId, mediaSettingId, runId },
+  seen: `Chosen on a proof sheet of ways: ${says}. Because `,
+})
+
 /** Words as they are, to choose from. */
 export const named = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
 
@@ -31,11 +37,14 @@ export function TrialForm({
   screens,
   runs,
   queueId,
+  chosen,
   onDone,
 }: TrialChoices & {
   readonly paper: Paper
   /** the queue that it begins with; left away: the first */
   readonly queueId?: string
+  /** what a proof sheet's choice knows already */
+  readonly chosen?: WayChosen | null
   readonly onDone: () => void
 }) {
   const { timeZone } = useWays()
@@ -46,6 +55,7 @@ export function TrialForm({
       ...{ queueId: queueId ?? queues[0]?.id ?? '', mediaSettingId: '', runId: null as string | null, printed: '' },
       ...{ printedAt: null as number | null, light: 'viewing booth' as Light, screenId: null as string | null },
       ...{ seen: '', kept: 'not decided' as Kept },
+      ...(chosen ? { ...beginsWith(chosen), kept: 'kept' as Kept } : {}),
     }),
     input: (v) => ({ paperId: paper.id, ...v }),
     done: 'The trial is logged.',

@@ -1,10 +1,11 @@
 'use client'
 
 import { Button } from '@mantine/core'
+import Link from 'next/link'
 import { tradePair } from '@/core/length/write'
+import { sayDarkness } from '@/core/printer/darkness'
 import { mismatches, type OfSet, sayMismatch } from '@/core/tone/set'
 import { curveFor } from '@/core/tone/use'
-import { sayDarkness } from '@/core/words/tone'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 import type { Wanted } from './wanted'
@@ -21,6 +22,7 @@ function sayPaper({ facts: { version } }: Wanted, all: readonly Wanted[]): strin
 
 /** The prints of a slip that has several: which one the docket shows, where each stands, and all of them in turn. */
 export function PrintList(props: {
+  readonly slipId: string
   readonly wanted: readonly Wanted[]
   readonly at: string
   readonly editable: boolean
@@ -49,6 +51,15 @@ export function PrintList(props: {
               </span>
               <span className={LEVEL[w.state]}>{sayState(w)}</span>
             </button>
+            {w.print.label && w.came && w.facts.version ? (
+              <Link
+                className={css.plain}
+                href={`/papers/${w.facts.version.paper.id}?way=${props.slipId}.${w.print.id}`}
+                aria-label={`Choose way ${w.print.label}`}
+              >
+                choose
+              </Link>
+            ) : null}
             {editable && w.state !== 'printing' && w.good === 0 ? (
               <button
                 type="button"
@@ -101,7 +112,7 @@ function sayTone({ facts: { version }, print }: Wanted): string {
   if (version?.settings.colourMode !== 'monochrome') return ''
   const { tint } = version.settings
   const number = (v: number): string => String(v).replace('-', '−')
-  return `, version ${version.number}, tint ${number(tint?.a ?? 0)}, ${number(tint?.b ?? 0)}, ${sayDarkness(print.darkness)}`
+  return `, version ${version.number}, tint ${number(tint?.a ?? 0)}, ${number(tint?.b ?? 0)}, ${sayDarkness(print.darkness, version.darkness)}`
 }
 
 /** A print by its sheet: the size's name, or its measures. */

@@ -2,6 +2,7 @@ import type { LengthUnit, Um } from '@/core/length/length'
 import { measuredPair, tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import type { PxRect } from '@/core/placing/placing'
 import { sharpFrom } from '@/core/placing/placing'
+import { sayDarkness } from '@/core/printer/darkness'
 import type { PieceBody, PrintBody } from '@/core/slip/body'
 import type { BrokenVersion, PictureFacts, VersionFacts } from '@/core/slip/facts'
 import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
@@ -136,9 +137,8 @@ export function toneLine(print: PrintBody, version: VersionFacts | null): Line {
     const driver = driverProfile ? ` (${sayDriverProfile(driverProfile)})` : ''
     return { says: `Printer colour ${printerColour ?? 'not said'}${driver}`, detail: file }
   }
-  const sign = print.darkness > 0 ? '+' : print.darkness < 0 ? '−' : ''
   return {
-    says: `Monochrome, darkness ${sign}${Math.abs(print.darkness)} for this picture`,
+    says: `Monochrome, ${sayDarkness(print.darkness, version.darkness)} for this picture`,
     detail: `${file}${print.grey ? `, grey ${print.grey === 'as light' ? 'as light as it looks' : `as through a ${print.grey}`}` : ''}${tint ? `, tint ${tint.a}, ${tint.b}` : ''}${print.darkness === 0 ? '' : '; darkness cannot be sent: set it at the printer'}`,
   }
 }

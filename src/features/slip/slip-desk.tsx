@@ -218,6 +218,7 @@ export function SlipDesk(page: SlipPage) {
       <section className={css.docket} aria-label="Docket" data-done={editable ? undefined : true}>
         {wanted.length > 1 ? (
           <PrintList
+            slipId={slip.id}
             wanted={wanted}
             at={print.id}
             editable={editable}

@@ -17,6 +17,8 @@ export type Wanted = {
   readonly stops: readonly Finding[]
   /** good copies in the log */
   readonly good: number
+  /** something came out that can be looked at: a good print, a proof, a spoiled one */
+  readonly came: boolean
   /** good copies that it still wants; a print that has all of them may still be made once more */
   readonly left: number
   readonly state: 'unready' | 'wanted' | 'printing' | 'done'
@@ -24,6 +26,8 @@ export type Wanted = {
   /** settings that the protocol cannot say */
   readonly notSent: readonly string[]
 }
+
+const OUT: readonly string[] = ['good', 'proof', 'spoiled']
 
 /** All prints of a slip, in their order. */
 export function wantedOf(known: {
@@ -38,7 +42,8 @@ export function wantedOf(known: {
   return known.body.prints.map((print, i) => {
     const facts = factsFrom(known.catalogue, known.body, print, known.pictureOf)
     const outcome = outcomeOf(facts)
-    const good = known.runs.filter((r) => r.printId === print.id && r.outcome === 'good').length
+    const own = known.runs.filter((r) => r.printId === print.id)
+    const good = own.filter((r) => r.outcome === 'good').length
     const printing = known.jobs.some((j) => j.printId === print.id && underWay(j))
     const ready = outcome.page !== null && facts.version !== null
     return {
@@ -48,6 +53,7 @@ export function wantedOf(known: {
       outcome,
       stops: runChecks(facts, outcome).filter((f) => f.level === 'stop'),
       good,
+      came: own.some((r) => OUT.includes(r.outcome)),
       left: Math.max(1, print.copies - good),
       state: printing ? 'printing' : good >= print.copies || known.slipDone ? 'done' : ready ? 'wanted' : 'unready',
       address: facts.version ? (known.addresses[facts.version.settings.queueId] ?? null) : null,

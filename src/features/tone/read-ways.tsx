@@ -57,15 +57,13 @@ export function ReadWays(props: {
         <FormButton label="By eye" title={`Wedge ${check.code} by eye`} wide>
           {(close) => <EyeForm check={check} onDone={close} />}
         </FormButton>
-        {check.tint && sheet ? (
-          <>
-            {(['a', 'b'] as const).map((axis) => (
+        {check.tint && sheet
+          ? (['a', 'b'] as const).map((axis) => (
               <button key={axis} type="button" className={css.plain} disabled={busy} onClick={() => void row(axis)}>
                 Row of tints along {axis}*
               </button>
-            ))}
-          </>
-        ) : null}
+            ))
+          : null}
         {scan && meter && scanner ? (
           <button
             type="button"

@@ -15,19 +15,29 @@ export function Says(props: {
   const { all, own, limits } = props
   const name = namesOf(all)
   const order = ranked(all.map((c) => c.judged))
-  const [best, second] = [all[order[0] ?? 0], all[order[1] ?? -1]]
+  const inOrder = order.flatMap((i) => all[i] ?? [])
+  const [best] = inOrder
   const { verdict } = own.judged
   const paper = own.measured.patches[0]
   const tint = verdict.tint
   const least = tint ? Math.max(...tint.map(([a, b]) => Math.hypot(a, b))) : 0
   return (
     <dl className={css.facts}>
-      {best && second ? (
+      {best && inOrder.length > 1 ? (
         <>
           <dt>Straighter</dt>
           <dd className="level-fine">{name(best.check)}</dd>
           <dt>Why</dt>
-          <dd>{sayReason(reasonFor(best.judged, second.judged), name(best.check), name(second.check))}</dd>
+          <dd>
+            {inOrder.slice(1).map((next, i) => {
+              const before = inOrder[i] ?? best
+              return (
+                <div key={next.check.id}>
+                  {sayReason(reasonFor(before.judged, next.judged), name(before.check), name(next.check))}
+                </div>
+              )
+            })}
+          </dd>
         </>
       ) : null}
       <dt>Worst bend</dt>

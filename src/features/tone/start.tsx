@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import type { ToneVersion } from '@/contract/views/tone'
-import { sayDarkness } from '@/core/words/tone'
+import { darknessSteps, sayDarkness } from '@/core/printer/darkness'
 import { FormChoices, FormCount, FormNote, FormSelect } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -113,14 +113,13 @@ function DarknessSelect(props: {
   readonly field: Parameters<typeof FormSelect<string>>[0]['field']
   readonly version: ToneVersion
 }) {
-  const { least, most, step } = props.version.darkness
-  const all = Array.from({ length: Math.floor((most - least) / step) + 1 }, (_, i) => least + i * step)
+  const { darkness } = props.version
   return (
     <FormSelect
       field={props.field}
       label="Darkness"
-      w={150}
-      data={all.map((d) => ({ value: String(d), label: sayDarkness(d) }))}
+      w={190}
+      data={darknessSteps(darkness).map((d) => ({ value: String(d), label: sayDarkness(d, darkness) }))}
     />
   )
 }

@@ -1,13 +1,16 @@
 import Link from 'next/link'
+import { ranked } from '@/core/tone/rank'
 import { sayCorrection } from '@/core/words/tone-verdict'
 import { type JudgedCheck, namesOf } from './judged'
 import css from './tone.module.css'
 import { COLOURS } from './tone-chart'
 
-/** The figures of the checks that lie over each other, in the order in which they are drawn. */
+/** The figures of the checks that lie over each other, the straightest first. */
 export function ToneFigures({ checks, own }: { readonly checks: readonly JudgedCheck[]; readonly own: JudgedCheck }) {
   const name = namesOf(checks)
-  const order = [own, ...checks.filter((c) => c !== own)]
+  // drawn with its own colour first, listed with the straightest first
+  const drawn = [own, ...checks.filter((c) => c !== own)]
+  const order = ranked(checks.map((c) => c.judged)).flatMap((i) => checks[i] ?? [])
   return (
     <div style={{ overflowX: 'auto' }}>
       <table className={`ruled ${css.figures}`}>
@@ -22,11 +25,14 @@ export function ToneFigures({ checks, own }: { readonly checks: readonly JudgedC
           </tr>
         </thead>
         <tbody>
-          {order.map(({ check, judged: { verdict, price, correction } }, i) => {
+          {order.map((one, place) => {
+            const { check, judged } = one
+            const { verdict, price, correction } = judged
             const middle = verdict.tint?.[1]
             return (
-              <tr key={check.id} style={{ color: `var(${COLOURS[i] ?? '--ink'})` }}>
+              <tr key={check.id} style={{ color: `var(${COLOURS[drawn.indexOf(one)] ?? '--ink'})` }}>
                 <th scope="row">
+                  {order.length > 1 ? <span className="soft small">{place + 1}. </span> : null}
                   <Link href={`/tone/${check.id}`} className="strong" style={{ color: 'inherit' }}>
                     {name(check)}
                   </Link>{' '}

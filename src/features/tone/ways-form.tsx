@@ -4,8 +4,8 @@ import { Button, Checkbox, Select } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { ToneVersion } from '@/contract/views/tone'
+import { sayDarkness } from '@/core/printer/darkness'
 import { GREY_WAYS, type GreyWay, sayWeights } from '@/core/tone/to-grey'
-import { sayDarkness } from '@/core/words/tone'
 import { useDo } from '@/ui/parts/use-do'
 import css from './tone.module.css'
 
@@ -97,7 +97,7 @@ export function WaysForm(props: {
               <Checkbox
                 key={keyOf(way)}
                 size="xs"
-                label={`${v.name}, ${v.mono ? sayDarkness(darkness) : 'colour inks'}`}
+                label={`${v.name}, ${v.mono ? sayDarkness(darkness, v.darkness) : 'colour inks'}`}
                 checked={on}
                 disabled={v.sheets.length === 0 || (!on && ways.length >= MOST)}
                 onChange={(e) => tick(way, e.currentTarget.checked)}

@@ -8,7 +8,12 @@ const PPIS = ['75', '150', '300', '600'] as const
 const FORMATS = ['jpeg', 'png', 'tiff'] as const
 
 /** The simulated scanner and meter: each takes the sheet from the tray and gives a file. */
-export function Instruments({ address, wedge }: { readonly address: string; readonly wedge: boolean }) {
+export function Instruments(props: {
+  readonly address: string
+  /** the jobs that printed on the sheet, the newest first */
+  readonly jobs: readonly string[]
+}) {
+  const { address, jobs } = props
   const [ppi, setPpi] = useState<string>('300')
   const [format, setFormat] = useState<string>('jpeg')
   return (
@@ -36,18 +41,20 @@ export function Instruments({ address, wedge }: { readonly address: string; read
           Scan this sheet
         </a>
       </div>
-      {wedge ? (
-        <span className="small">
-          <a href={`${address}/meter`} download>
-            Read its wedge by meter
-          </a>{' '}
-          (Lab, or{' '}
-          <a href={`${address}/meter?columns=xyz`} download>
-            XYZ
-          </a>
-          )
-        </span>
-      ) : null}
+      {jobs.map((job, back) =>
+        /\bwedge\b/.test(job) ? (
+          <span key={job} className="small">
+            <a href={`${address}/meter?back=${back}`} download>
+              Read {jobs.length === 1 ? 'its wedge' : (/wedge \S+/.exec(job)?.[0] ?? 'its wedge')} by meter
+            </a>{' '}
+            (Lab, or{' '}
+            <a href={`${address}/meter?back=${back}&columns=xyz`} download>
+              XYZ
+            </a>
+            )
+          </span>
+        ) : null,
+      )}
     </>
   )
 }

@@ -8,6 +8,7 @@ import { writeLength } from '@/core/length/write'
 import { useWays } from '@/ui/unit/unit'
 import { Instruments } from './instruments'
 import css from './tray.module.css'
+import { useSwitch } from './use-switch'
 
 type Point = { readonly x: number; readonly y: number }
 
@@ -26,6 +27,7 @@ export function Loupe({ sheet, instruments }: { readonly sheet: TraySheet; reado
   const { unit } = useWays()
   const [at, setAt] = useState<Point>({ x: sheet.width / 2, y: sheet.length / 2 })
   const [from, setFrom] = useState<Point | null>(null)
+  const { flip, busy } = useSwitch(sheet.printer)
   const board = useRef<SVGSVGElement>(null)
   const move = useCallback(
     (x: number, y: number): void =>
@@ -148,10 +150,19 @@ export function Loupe({ sheet, instruments }: { readonly sheet: TraySheet; reado
           Press on the sheet, then into the loupe. Arrows move by {n(FINE)}, with Shift by {n(1)}. The loupe shows{' '}
           {WIDE} mm.
         </p>
+        <Button
+          size="compact-sm"
+          variant="default"
+          loading={busy}
+          title="The next print of its size goes on this sheet"
+          onClick={() => void flip({ again: sheet.number })}
+        >
+          Feed it again
+        </Button>
         <a href={`${address}/file`} download className="small">
           Save this sheet as PNG
         </a>
-        {instruments ? <Instruments address={address} wedge={/\bwedge\b/.test(sheet.jobName)} /> : null}
+        {instruments ? <Instruments address={address} jobs={[sheet.jobName, ...sheet.earlier.toReversed()]} /> : null}
       </div>
     </section>
   )

@@ -1,29 +1,24 @@
 'use client'
 
 import { NumberInput, Select, Switch } from '@mantine/core'
-import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
-import { TRAY_FAULTS, type TrayNames, type TrayPrinter, type TraySwitch } from '@/contract/tray'
+import { TRAY_FAULTS, type TrayNames, type TrayPrinter } from '@/contract/tray'
 import { sayReasons } from '@/core/words/printer-says'
-import { tell } from '@/ui/parts/tell'
 import css from './tray.module.css'
+import { useSwitch } from './use-switch'
+
+type GreySet = NonNullable<TrayPrinter['grey']>
+const NEUTRAL: GreySet = { darkness: 0, tint: [0, 0] }
+const GREY_FIELDS = [
+  { label: 'darkness', key: 'darkness', of: (g: GreySet) => g.darkness },
+  { label: 'tint a', key: 'tintA', of: (g: GreySet) => g.tint[0] },
+  { label: 'tint b', key: 'tintB', of: (g: GreySet) => g.tint[1] },
+] as const
 
 /** Paper, ink and who stands by, at one simulated printer. */
 export function Machine({ printer, names }: { readonly printer: TrayPrinter; readonly names: TrayNames[string] }) {
   const name = (keyword: string): string => names[keyword] ?? keyword.replaceAll('-', ' ')
-  const router = useRouter()
-  const [busy, setBusy] = useState(false)
-  const flip = async (what: Omit<TraySwitch, 'printer'>): Promise<void> => {
-    setBusy(true)
-    const response = await fetch('/api/tray/switch', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ printer: printer.id, ...what }),
-    }).catch(() => null)
-    setBusy(false)
-    if (!response?.ok) tell('The simulated printer did not answer. Is the demo still running?')
-    router.refresh()
-  }
+  const { flip, busy } = useSwitch(printer.id)
   const low = printer.inks.filter((i) => i.level < 15)
   return (
     <section className={css.machine} aria-label={printer.name}>
@@ -61,6 +56,38 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
           onChange={(v) => typeof v === 'number' && v !== printer.copies && void flip({ copies: v })}
         />
       </div>
+      {printer.grey ? (
+        <div className={css.source}>
+          <span className="small">Black-and-white is set there to</span>
+          <span className={css.grey}>
+            {GREY_FIELDS.map(({ label, key, of }) => {
+              const is = of(printer.grey ?? NEUTRAL)
+              return (
+                <NumberInput
+                  key={key}
+                  label={label}
+                  aria-label={`${printer.name}: ${label} set at the machine`}
+                  size="xs"
+                  w={64}
+                  min={-100}
+                  max={100}
+                  value={is}
+                  disabled={busy}
+                  onChange={(v) => typeof v === 'number' && v !== is && void flip({ [key]: v })}
+                />
+              )
+            })}
+          </span>
+        </div>
+      ) : null}
+      {printer.again === null ? null : (
+        <p className="level-caution small">
+          Sheet {printer.again} lies in it again: the next print of its size goes on it.{' '}
+          <button type="button" className={css.clear} disabled={busy} onClick={() => void flip({ again: null })}>
+            Take it out
+          </button>
+        </p>
+      )}
       <Switch
         size="xs"
         label="Somebody stands by and changes paper"

@@ -22,6 +22,7 @@ const SHEET: TraySheet = {
   seconds: 60,
   at: 0,
   file: '3.png',
+  earlier: [],
 }
 const OTTER: TrayPrinter = {
   id: 'otter',
@@ -30,7 +31,7 @@ const OTTER: TrayPrinter = {
   state: 'idle',
   reasons: [],
   standsBy: true,
-  ...{ faults: [], offline: false, copies: 1 },
+  ...{ faults: [], offline: false, copies: 1, grey: { darkness: 0, tint: [0, 2] }, again: null },
   shows: false,
   blackIn: 'matte',
   sources: [
@@ -152,6 +153,29 @@ describe('at the simulated printers', () => {
     tray()
     fireEvent.blur(machine().getByLabelText('Otter, photo, rear stack: sheets left'))
     expect(asked).toEqual([])
+  })
+  it('its black-and-white dialog is set there, and a sheet is put in again and taken out', async () => {
+    const asked = hearing(done())
+    tray([{ ...OTTER, again: 3 }], [{ ...SHEET, earlier: ['Libreta slip 128.2'] }])
+    expect(screen.getByText(/2 times through/)).toBeTruthy()
+    const bs = machine().getByLabelText<HTMLInputElement>('Otter, photo: tint b set at the machine')
+    expect(bs.value).toBe('2')
+    fireEvent.change(bs, { target: { value: '-3' } })
+    await waitFor(() => expect(asked).toHaveLength(1))
+    const out = machine().getByRole('button', { name: 'Take it out' })
+    await waitFor(() => expect(out.hasAttribute('disabled')).toBe(false))
+    fireEvent.click(out)
+    await waitFor(() => expect(asked).toHaveLength(2))
+    fireEvent.click(screen.getByRole('button', { name: 'Feed it again' }))
+    await waitFor(() =>
+      expect(asked.map((a) => a.body)).toEqual([
+        { printer: 'otter', tintB: -3 },
+        { printer: 'otter', again: null },
+        { printer: 'otter', again: 3 },
+      ]),
+    )
+    tray([{ ...OTTER, id: 'wren', name: 'Wren', grey: null }], [])
+    expect(screen.queryByLabelText('Wren: darkness set at the machine')).toBeNull()
   })
   it('ink is emptied or filled, and somebody stands by or not', async () => {
     const asked = hearing(done())

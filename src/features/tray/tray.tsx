@@ -46,7 +46,8 @@ export function Tray(props: {
               <span className="soft">
                 {s.queue}, {tradePair(um(s.width * 1000), um(s.length * 1000), unit)},{' '}
                 {s.borderless ? 'borderless' : 'margins'}
-                {s.whole ? '' : ', broken off'}, {sayAgo(s.at, now)}
+                {s.whole ? '' : ', broken off'}
+                {s.earlier.length > 0 ? `, ${s.earlier.length + 1} times through` : ''}, {sayAgo(s.at, now)}
               </span>
             </Link>
           ))}

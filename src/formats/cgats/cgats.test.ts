@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { labPatches } from './lab'
 import { readCgats } from './read'
+import { tabledWhite } from './spectral'
 
 const bytes = (text: string): Uint8Array => new TextEncoder().encode(text)
 const read = (text: string) => readCgats(bytes(text))
@@ -21,6 +22,17 @@ BEGIN_DATA
 3 full 1.55e1 0 0
 END_DATA
 `
+
+const spectral = (nms: readonly number[], rows: readonly (readonly number[])[], name = 'SPECTRAL_NM') => `CGATS.17
+BEGIN_DATA_FORMAT
+SAMPLE_ID ${nms.map((nm) => `${name}${nm}`).join(' ')}
+END_DATA_FORMAT
+BEGIN_DATA
+${rows.map((r, i) => `${i + 1} ${r.join(' ')}`).join('\n')}
+END_DATA
+`
+const every = (step: number, from = 400, to = 700): readonly number[] =>
+  Array.from({ length: (to - from) / step + 1 }, (_, i) => from + i * step)
 
 const only = (text: string) => {
   const tables = read(text)
@@ -151,6 +163,60 @@ describe('measured colours', () => {
     expect(labPatches(only(WEDGE.replace('95.5', '955')))).toEqual({
       ok: false,
       problem: { code: 'no_lightness', line: 11, l: 955 },
+    })
+  })
+})
+
+describe('spectra', () => {
+  const labs = (text: string) => {
+    const read = labPatches(only(text))
+    if (!read.ok) throw new Error(JSON.stringify(read.problem))
+    return read.value.map((p) => p.lab)
+  }
+  it('the tables sum to the white of the profile connection space', () => {
+    const [x, , z] = tabledWhite()
+    expect(Math.abs(x - 0.9642)).toBeLessThan(0.0006)
+    expect(Math.abs(z - 0.8251)).toBeLessThan(0.0006)
+  })
+  it('even ones are greys of their reflectance, as fractions and in per cent, however fine and however named', () => {
+    // L* of a reflectance: 116 * 0.18 ** (1 / 3) - 16 = 49.50
+    for (const [step, name] of [
+      [10, 'SPECTRAL_NM'],
+      [20, 'SPECTRAL_'],
+      [5, 'NM_'],
+      [10, 'R_'],
+    ] as const) {
+      const nms = every(step)
+      const rows = [0.18, 0.9].map((r) => nms.map(() => r))
+      for (const full of [1, 100]) {
+        const [grey, white] = labs(
+          spectral(
+            nms,
+            rows.map((r) => r.map((v) => v * full)),
+            name,
+          ),
+        )
+        expect(grey?.[0]).toBeCloseTo(49.5, 1)
+        expect(white?.[0]).toBeCloseTo(95.99, 1)
+        for (const c of [grey?.[1], grey?.[2], white?.[1], white?.[2]]) expect(Math.abs(c ?? 9)).toBeLessThan(0.001)
+      }
+    }
+  })
+  it('one that gives back less blue is yellow, less red is cyan', () => {
+    const nms = every(10)
+    const [yellow, cyan] = labs(
+      spectral(nms, [nms.map((nm) => (nm < 500 ? 0.2 : 0.8)), nms.map((nm) => (nm > 600 ? 0.2 : 0.8))]),
+    )
+    expect((yellow?.[2] ?? 0) > 40 && Math.abs(yellow?.[1] ?? 99) < 15).toBe(true)
+    expect((cyan?.[1] ?? 0) < -20 && (cyan?.[2] ?? 0) < 0).toBe(true)
+  })
+  it('too few of them are none; Lab comes before them, they before density', () => {
+    const problem = (text: string) => labPatches(only(text))
+    const row = (n: number) => [Array.from({ length: n }, () => 0.5)]
+    for (const nms of [every(10, 450), every(10, 400, 650), every(30)])
+      expect(problem(spectral(nms, row(nms.length)))).toMatchObject({ problem: { code: 'no_lab' } })
+    expect(problem(spectral(every(10), [every(10).map((nm) => (nm === 430 ? Number.NaN : 0.5))]))).toMatchObject({
+      problem: { code: 'no_number', column: 'SPECTRAL_NM430', text: 'NaN' },
     })
   })
 })

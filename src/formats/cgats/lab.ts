@@ -1,5 +1,6 @@
 import { bad, ok, type Result } from '@/core/result/result'
 import type { CgatsTable } from './read'
+import { type SpectralColumns, spectralColumns, whiteShare } from './spectral'
 
 /** One measured patch: CIE L*a*b*, D50. */
 export type LabPatch = { readonly id: string; readonly line: number; readonly lab: readonly [number, number, number] }
@@ -33,8 +34,18 @@ const ofDensity = (d: number): readonly [number, number, number] => {
   return labOf([(y * WHITE[0]) / 100, y, (y * WHITE[2]) / 100])
 }
 
+const ofSpectrum = (columns: SpectralColumns, reflectance: readonly number[]): readonly [number, number, number] => {
+  const [x, y, z] = whiteShare(columns, reflectance)
+  return labOf([x * WHITE[0], y * WHITE[1], z * WHITE[2]])
+}
+
+/** Reflectances of more than 2 are counted in per cent: no paper gives back twice the light it gets. */
+const inPercent = (table: CgatsTable, at: readonly number[]): boolean =>
+  table.rows.some((row) => at.some((i) => Number((row[i] ?? '').replace(',', '.')) > 2))
+
 /**
- * The measured colours of a table: by its Lab columns, else by XYZ (Y of the perfect white 100), else by visual density.
+ * The measured colours of a table: by its Lab columns, else by XYZ (Y of the perfect white 100), else by its
+ * spectra (reflectance, D50, observer of 1931), else by visual density.
  * @returns what keeps it from being read, with its line and column
  */
 export function labPatches(table: CgatsTable): Result<readonly LabPatch[], LabProblem> {
@@ -42,26 +53,33 @@ export function labPatches(table: CgatsTable): Result<readonly LabPatch[], LabPr
   const lab = at(LAB)
   const xyz = at(XYZ)
   const density = at(DENSITY)
-  const kind = lab.every((i) => i >= 0)
-    ? 'lab'
-    : xyz.every((i) => i >= 0)
-      ? 'xyz'
-      : density.every((i) => i >= 0)
-        ? 'density'
-        : null
+  const spectrum = spectralColumns(table.columns)
+  const all = (of: readonly number[]): boolean => of.every((i) => i >= 0)
+  const kind = all(lab) ? 'lab' : all(xyz) ? 'xyz' : spectrum ? 'spectral' : all(density) ? 'density' : null
   if (kind === null) return bad({ code: 'no_lab', columns: table.columns })
   const id = ['SAMPLE_ID', 'SAMPLEID', 'SAMPLE_NAME'].map((n) => table.columns.indexOf(n)).find((i) => i >= 0)
+  const spectral = (spectrum ?? []).map((s) => s.at)
+  const full = kind === 'spectral' && inPercent(table, spectral) ? 100 : 1
   const patches: LabPatch[] = []
   for (const [n, row] of table.rows.entries()) {
     const line = table.lines[n] ?? 0
     const values: number[] = []
-    for (const i of { lab, xyz, density }[kind]) {
+    for (const i of { lab, xyz, spectral, density }[kind]) {
       const text = row[i] ?? ''
       if (!NUMBER.test(text)) return bad({ code: 'no_number', line, column: table.columns[i] ?? '', text })
       values.push(Number(text.replace(',', '.')))
     }
     const [a = 0, b = 0, c = 0] = values
-    const is = kind === 'lab' ? ([a, b, c] as const) : kind === 'xyz' ? labOf([a, b, c]) : ofDensity(a)
+    const is = {
+      lab: () => [a, b, c] as const,
+      xyz: () => labOf([a, b, c]),
+      spectral: () =>
+        ofSpectrum(
+          spectrum ?? [],
+          values.map((v) => v / full),
+        ),
+      density: () => ofDensity(a),
+    }[kind]()
     // an instrument's own error may lie a little beyond the ends
     if (!(is[0] >= -2 && is[0] <= 105)) return bad({ code: 'no_lightness', line, l: is[0] })
     patches.push({ id: id === undefined ? String(n + 1) : (row[id] ?? ''), line, lab: is })

@@ -16,11 +16,11 @@ export function sayWedgeFile(p: WedgeFileProblem): string {
     case 'twice':
       return `The column ${p.column} stands twice in line ${p.line}.`
     case 'no_lab':
-      return `It has no usable columns: ${p.columns.join(', ') || 'none'}. Export with LAB_L LAB_A LAB_B, XYZ_X XYZ_Y XYZ_Z, or D_VIS.`
+      return `It has no usable columns: ${p.columns.join(', ') || 'none'}. Export with LAB_L LAB_A LAB_B, XYZ_X XYZ_Y XYZ_Z, spectra (SPECTRAL_NM400 and so on, 420 to 680 nm at least, every 20 nm or finer), or D_VIS.`
     case 'no_number':
       return `Line ${p.line} has “${p.text}” under ${p.column}, where a number belongs. Measure that patch again, or put its number in.`
     case 'no_lightness':
-      return `Line ${p.line} gives a lightness of ${p.l.toFixed(1)}; surfaces have 0 to 100. Is XYZ counted with 100 for white?`
+      return `Line ${p.line} gives a lightness of ${p.l.toFixed(1)}; surfaces have 0 to 100. Is XYZ counted with 100 for white, a spectrum with 1 or 100?`
     case 'wrong_count':
       return `It has ${p.found.join(' and ') || 'no'} patches, and this wedge has ${p.steps}. ${p.found.some((n) => n > p.steps) ? 'One was measured twice, or it is of another wedge' : 'Some were left out, or it is of another wedge'}: measure ${p.steps}, the paper first.`
     case 'same_sample':

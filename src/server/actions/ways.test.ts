@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
 import { bookingOf, printableForFile } from '@/server/books/printable'
+import { wayChosen } from '@/server/stores/paper-deeds'
 import { readSlip } from '@/server/stores/slips'
 import { greyRoom } from '../../../test/grey-room'
 import { ACTIONS } from './all'
@@ -37,7 +38,7 @@ describe('a proof sheet of ways', () => {
       const [item, label] = ready.value.outcome.page.items
       if (item?.kind !== 'picture' || label?.kind !== 'text') throw new Error('a picture with its label')
       const { used } = readStored(slipBookingSchema, storedJson(bookingOf(room.db, slip, ready.value, [])))
-      return { item: item.window, label, stock: used.stockId, charge: ready.value.outcome.charge }
+      return { item: item.window, label, stock: used.stockId, again: used.again, charge: ready.value.outcome.charge }
     })
     expect(slip.body.prints.map((p) => [p.darkness, p.grey, p.again])).toEqual([
       [-2, undefined, undefined],
@@ -55,8 +56,35 @@ describe('a proof sheet of ways', () => {
       for (const b of laid.slice(i + 1)) expect(b.item.y >= a.label.at.y || b.item.x >= a.item.x + a.item.w).toBe(true)
     }
     expect(laid.map((l) => l.stock === null)).toEqual([false, true, true])
+    expect(laid.map((l) => l.again)).toEqual([undefined, true, true])
     const paper = laid.map((l) => l.charge?.lines.find((c) => c.what === 'paper')?.amount)
     expect([Number(paper[0]) > 0, paper[1], paper[2]]).toEqual([true, 0, 0])
+  })
+  it('a way that came out can be chosen on its paper, with its run and what stands below it', async () => {
+    const { room, ask } = await made()
+    const result = await ask()
+    if (!result.ok) throw new Error(JSON.stringify(result.problem))
+    const { id } = result.value
+    const slip = readSlip(room.db, id)
+    const [first, second] = slip?.body.prints ?? []
+    const paperId = room.one<string>('select id from papers')
+    const chosen = (print: string | undefined, paper = paperId) => wayChosen(room.db, paper, `${id}.${print}`)
+    expect(chosen(second?.id)).toBeNull()
+    await room.must(ACTIONS['run.log'], {
+      ...{ slipId: id, revision: 1, outcome: 'proof', cause: null, note: '' },
+      prints: [{ printId: second?.id ?? '', copies: 1, answers: [] }],
+    } as never)
+    expect(chosen(second?.id)).toMatchObject({
+      run: { number: 1, outcome: 'proof', mediaSettingId: expect.any(String) },
+      says: second?.label,
+    })
+    expect([chosen(first?.id), chosen(second?.id, GONE), wayChosen(room.db, paperId, 'nothing')]).toEqual([
+      null,
+      null,
+      null,
+    ])
+    room.db.$client.exec("update run_parts set now_outcome = 'not printed'")
+    expect(chosen(second?.id)).toBeNull()
   })
   it('refuses what is not there, and too many for a sheet', async () => {
     const { room, versionId, ask } = await made()

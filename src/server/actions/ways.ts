@@ -2,12 +2,12 @@ import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { EMPTY_PRINT, FIRST } from '@/contract/slip-data'
 import { um } from '@/core/length/length'
+import { sayDarkness } from '@/core/printer/darkness'
 import { bad, ok } from '@/core/result/result'
 import { type PrintBody, patched } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
 import { curveFor } from '@/core/tone/use'
 import { anchorAt, waysOn } from '@/core/tone/ways'
-import { sayDarkness } from '@/core/words/tone'
 import { pictures } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { readVersionFacts } from '@/server/stores/version-facts'
@@ -21,7 +21,7 @@ function labelOf(n: number, version: VersionFacts, darkness: number): string {
   return [
     `${n}. ${version.mediaSetting.name}`,
     mono ? 'monochrome' : version.profile ? `colour inks, ${version.profile.name}` : 'colour inks',
-    ...(mono ? [sayDarkness(darkness)] : []),
+    ...(mono ? [sayDarkness(darkness, version.darkness)] : []),
     ...(curve ? [`curve ${Math.round(100 * curve.strength)} %`] : []),
     `seal ${version.seal}`,
   ].join(', ')

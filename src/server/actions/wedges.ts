@@ -31,6 +31,7 @@ import { inspect } from '@/server/imaging/inspect'
 import { greyFile } from '@/server/render/grey-file'
 import { readRoom, unitOfRoom } from '@/server/stores/room'
 import { listSizes } from '@/server/stores/sizes'
+import { curveInWords } from '@/server/stores/tone'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import { send } from '@/server/subjects/all'
 import { asTarget, targetFault } from '@/server/subjects/outside-target'
@@ -90,7 +91,7 @@ export const startTone = action({
   name: 'tone.start',
   role: 'helper',
   input: INPUTS['tone.start'],
-  async prepare({ versionId, sheet, steps, darkness, place, of }, { db, folder, now }) {
+  async prepare({ versionId, sheet, steps, darkness, place, of, curveId }, { db, folder, now }) {
     const found = readVersionFacts(db, versionId, now)
     if (!found.ok) return found
     const version = found.value
@@ -99,6 +100,7 @@ export const startTone = action({
     const code = freeCode(db)
     const header = sayWedgeHeader(version, {
       ...{ code: sayCode(code), darkness, place, of, now, zone: readRoom(db)?.timeZone ?? 'UTC' },
+      through: curveId ? (curveInWords(db, curveId)?.says ?? null) : null,
     })
     const asked = { code, steps, lines: header.length, place, of }
     const laid = wedgeLayout(area.value.area, sameEdges(0), asked)

@@ -232,7 +232,7 @@ export function bookingOf(
       ...{ printerId, feedId: version.feed.id, blackInk: version.settings.blackInk },
       // a sheet that goes through again was taken off the shelf before
       ...(facts.print.again
-        ? { stockId: null, rollId: null }
+        ? { stockId: null, rollId: null, again: true }
         : { stockId: facts.stock?.id ?? null, rollId: roll ? (facts.stock?.rollId ?? null) : null }),
       lengthUm: sheet.length,
     },

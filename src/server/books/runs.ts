@@ -35,7 +35,7 @@ export type Became = {
 
 /** Microlitres, money and area of a run: nothing while nobody knows whether it came out. */
 function amounts({ run, used }: SlipBooking, outcome: Became['outcome']) {
-  const paperUm2 = run.widthUm * used.lengthUm
+  const paperUm2 = used.again ? 0 : run.widthUm * used.lengthUm
   if (outcome === 'not known') return { paperUm2, ink: 0, cost: minor(0), charge: minor(0) }
   const { lines } = readRecord(run.record.schema, run.record.body)
   return { paperUm2, ink: run.inkMicrolitres, cost: costOf(lines), charge: chargedFor(outcome, lines) }

@@ -1,7 +1,8 @@
-import { and, desc, eq, gte, sql } from 'drizzle-orm'
-import type { PaperDeeds } from '@/contract/views/paper'
+import { and, desc, eq, gte, inArray, type SQL, sql } from 'drizzle-orm'
+import type { PaperDeeds, WayChosen } from '@/contract/views/paper'
 import type { Db } from '@/server/db/open'
 import { presetVersions, rollMoves, rolls, runParts, runs, slips, stockMoves, stocks } from '@/server/db/schema'
+import { readSlip } from './slips'
 
 const DAY = 86_400_000
 /** days that mean use and outcomes are of */
@@ -23,7 +24,13 @@ export function paperDeeds(db: Db, paperId: string, now: number): PaperDeeds {
     .from(runParts)
     .where(and(eq(runParts.paperId, paperId), gte(runParts.at, from)))
     .get()
-  const newest = db
+  const newest = runsNamed(db, eq(runParts.paperId, paperId)).limit(NEWEST).all()
+  return { days: DEED_DAYS, ...(row ?? { good: 0, spoiled: 0, mm2: 0 }), used: usedSince(db, from, paperId), newest }
+}
+
+/** Runs as a trial names them, the newest first; one with parts of several prints is one. */
+const runsNamed = (db: Db, of: SQL | undefined) =>
+  db
     .select({
       ...{ id: runs.id, number: runs.number, at: runs.at, title: slips.title, outcome: runParts.nowOutcome },
       queueId: sql<string>`json_extract(${presetVersions.settings}, '$.queueId')`,
@@ -33,11 +40,17 @@ export function paperDeeds(db: Db, paperId: string, now: number): PaperDeeds {
     .innerJoin(runs, eq(runs.id, runParts.runId))
     .innerJoin(slips, eq(slips.id, runParts.slipId))
     .innerJoin(presetVersions, eq(presetVersions.id, runParts.versionId))
-    .where(eq(runParts.paperId, paperId))
-    .orderBy(desc(runParts.at), desc(runs.number))
-    .limit(NEWEST)
-    .all()
-  return { days: DEED_DAYS, ...(row ?? { good: 0, spoiled: 0, mm2: 0 }), used: usedSince(db, from, paperId), newest }
+    .where(of)
+    .groupBy(runs.id)
+    .orderBy(desc(runs.at), desc(runs.number))
+
+/** A way of a proof sheet that came out on a paper, as `slip.print`; null: there is none such. */
+export function wayChosen(db: Db, paperId: string, way: string): WayChosen | null {
+  const [slipId = '', printId = ''] = way.split('.')
+  const says = readSlip(db, slipId)?.body.prints.find((p) => p.id === printId)?.label
+  const of = and(eq(runParts.slipId, slipId), eq(runParts.printId, printId), eq(runParts.paperId, paperId))
+  const run = runsNamed(db, and(of, inArray(runParts.nowOutcome, ['good', 'proof', 'spoiled']))).get()
+  return says && run ? { run, says } : null
 }
 
 /** Sheets, or um of roll, that runs took of each stock since a time, by the stock: of one paper, or of all. */

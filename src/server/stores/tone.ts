@@ -4,6 +4,7 @@ import { encodingSchema, readReading, scannerCurveSchema, wedgeLayoutSchema } fr
 import type { Paper } from '@/contract/views/paper'
 import type { BoundCurve, Scanner, ToneCheck, ToneReading, ToneVersion } from '@/contract/views/tone'
 import type { Settings } from '@/core/preset/settings'
+import { darknessOf, sayDarkness } from '@/core/printer/darkness'
 import type { Feed } from '@/core/printer/facts'
 import { fitSize } from '@/core/sizes/fit'
 import type { TintSeen } from '@/core/tone/tint'
@@ -11,7 +12,6 @@ import { TONE_UPKEEP } from '@/core/tone/upkeep'
 import { verdictOf } from '@/core/tone/verdict'
 import { patchesOn } from '@/core/tone/wedge'
 import { sayCode } from '@/core/tone/wedge-code'
-import { sayDarkness } from '@/core/words/tone'
 import type { Db } from '@/server/db/open'
 import {
   people,
@@ -71,12 +71,14 @@ export function toneChecks(db: Db, now: number, ids?: readonly string[]): readon
   const curves = db.select().from(toneCurves).orderBy(desc(toneCurves.number)).all()
   const dryHours = readRoom(db)?.judging.dryHours ?? 24
   const printers = listPrinters(db)
+  const queues = printers.flatMap((p) => p.queues)
   return rows.flatMap(({ wedge: w, by, ...r }): readonly ToneCheck[] => {
     const version = versions.get(w.versionId)
     if (!version) return []
     const printedAt = printed.get(w.id) ?? null
     const through = curves.find((c) => c.id === w.curveId)
     const { settings } = version
+    const queue = queues.find((q) => q.id === settings.queueId)
     return [
       {
         ...{ id: w.id, number: w.number, code: sayCode(w.code), slipId: w.slipId, slipNumber: r.slipNumber },
@@ -87,7 +89,7 @@ export function toneChecks(db: Db, now: number, ids?: readonly string[]): readon
         paperWhite: papers.get(version.paper.id)?.white ?? null,
         ...{ mediaSetting: version.mediaSetting.name, colourMode: settings.colourMode, blackInk: settings.blackInk },
         tint: settings.tint ? [settings.tint.a, settings.tint.b] : null,
-        ...{ darkness: w.darkness, darknessName: sayDarkness(w.darkness) },
+        ...{ darkness: w.darkness, darknessName: sayDarkness(w.darkness, queue ? darknessOf(queue.facts) : undefined) },
         layout: parsed(wedgeLayoutSchema, w.layout, `the layout of tone check ${w.number}`),
         through: through ? boundFrom(through) : null,
         ...{ pictureId: w.pictureId, prints: printLines(db, w.slipId), printedAt },
@@ -189,7 +191,7 @@ function versionsToTry(
             paper,
             at.printer.feeds.find((f) => f.id === version.settings.feedId),
           ),
-          darkness: at.queue.facts.darkness,
+          darkness: darknessOf(at.queue.facts),
           due: dueUpkeep(at.printer, now).flatMap((d) => (TONE_UPKEEP.includes(d.kind) ? [d.kind] : [])),
         },
       ]

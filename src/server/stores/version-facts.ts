@@ -4,6 +4,7 @@ import type { Gate } from '@/core/gate/gate'
 import { selectionOf } from '@/core/options/room-options'
 import { dialogWalk, saidOf } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
+import { darknessOf } from '@/core/printer/darkness'
 import { setAtPrinter } from '@/core/printer/heard'
 import type { Takes } from '@/core/printer/takes'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -155,7 +156,7 @@ const factsWorld = (db: Db, now: number) => {
         holdsBlack: printer.blackShared ? printer.holdsBlack : null,
         loaded: loaded.get(feed.id) ?? null,
         ...heardAt(queue.id, printer.id, feed.id, settings.colourMode),
-        darkness: facts.darkness,
+        darkness: darknessOf(facts),
         tone: tone(version.seal),
         takes: takesAt(queue),
         closed: closedToday(

@@ -11,7 +11,7 @@ import { wedges } from '@/server/db/schema'
 import { greyFile } from '@/server/render/grey-file'
 import { writePdf } from '@/server/render/pdf'
 import { readRoom } from '@/server/stores/room'
-import { toneChecks } from '@/server/stores/tone'
+import { curveInWords, toneChecks } from '@/server/stores/tone'
 import { readVersionFacts } from '@/server/stores/version-facts'
 
 /** A file that a tone check is saved as. */
@@ -24,6 +24,7 @@ function pageOf(db: Db, check: ToneCheck, now: number) {
   const header = sayWedgeHeader(version.value, {
     ...{ code: check.code, darkness: check.darkness, place: check.layout.place, of: check.layout.of },
     ...{ now: check.at, zone: readRoom(db)?.timeZone ?? 'UTC' },
+    through: check.through ? (curveInWords(db, check.through.id)?.says ?? null) : null,
   })
   return wedgePage(check.layout, header)
 }

@@ -27,6 +27,7 @@ const SHEET: TraySheet = {
   seconds: 1,
   at: 10,
   file: '1.png',
+  earlier: [],
 }
 
 /** A tray with sheets of 600 x 2400 px; a pixel's red says its row (in tens), its green its column (in tens). */
@@ -134,7 +135,7 @@ describe('at the simulated printers', () => {
     blackIn: null,
     sources: [],
     types: [],
-    ...{ copies: 1, faults: [], offline: false },
+    ...{ copies: 1, grey: { darkness: 0, tint: [0, 0] }, again: null, faults: [], offline: false },
     inks: [],
   }
   async function standIn(answer: unknown, status = 200): Promise<{ readonly asked: string[]; readonly port: number }> {

@@ -70,7 +70,7 @@ export function traySheet(printer: string, number: number): TraySheet | null {
 
 /** Where a job's sheet can be seen, or null. */
 export function trayHref(jobName: string): string | null {
-  const sheet = traySheets().find((s) => s.jobName === jobName)
+  const sheet = traySheets().find((s) => s.jobName === jobName || s.earlier.includes(jobName))
   return sheet ? `/tray?sheet=${sheet.printer}/${sheet.number}` : null
 }
 

@@ -10,11 +10,13 @@ export function FormButton(props: {
   readonly primary?: boolean
   /** rows of several fields stand in it */
   readonly wide?: boolean
+  /** it stands open from the beginning */
+  readonly begins?: boolean
   readonly children: (close: () => void) => ReactNode
 }) {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useState(props.begins ?? false)
   // a list holds dozens of these: a dialog is only made once somebody asks for it
-  const [asked, setAsked] = useState(false)
+  const [asked, setAsked] = useState(props.begins ?? false)
   return (
     <>
       <Button

@@ -2,6 +2,7 @@
 
 import { Select } from '@mantine/core'
 import type { Charge } from '@/core/charge/charge'
+import { type DarknessKnown, darknessSteps, sayDarkness } from '@/core/printer/darkness'
 import { ANY_DARKNESS } from '@/core/printer/facts'
 import type { PlainPatch, PrintBody, SlipHead } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
@@ -36,22 +37,10 @@ export function ToneFields({
         This preset fixes how colour is made. Darkness opens with a preset that prints in monochrome.
       </p>
     )
-  const { least, most, step } = version.darkness ?? ANY_DARKNESS
   return (
     <div className={css.row}>
       <span className="soft">darkness</span>
-      <CountField
-        label="Darkness, minus lighter, plus darker"
-        hideLabel
-        value={print.darkness}
-        min={least}
-        max={most}
-        step={step}
-        onChange={(darkness) => onChange({ darkness })}
-      />
-      <span className="soft small">
-        minus lighter, plus darker; from {least} to {most}
-      </span>
+      <DarknessField print={print} known={version.darkness ?? ANY_DARKNESS} onChange={onChange} />
       {coloured ? (
         <>
           <span className="soft">grey</span>
@@ -70,6 +59,46 @@ export function ToneFields({
         </>
       ) : null}
     </div>
+  )
+}
+
+/** By the dialog's own names where it has them; a darkness that the queue does not know stays among them until another is chosen. */
+function DarknessField(props: { readonly print: PrintBody; readonly known: DarknessKnown; readonly onChange: Change }) {
+  const { known, onChange } = props
+  const { darkness } = props.print
+  const { least, most, step, names } = known
+  if (names) {
+    const steps = [...new Set([...darknessSteps(known), darkness])].toSorted((a, b) => a - b)
+    return (
+      <>
+        <Select
+          aria-label="Darkness"
+          size="xs"
+          w={150}
+          value={String(darkness)}
+          allowDeselect={false}
+          data={steps.map((d) => ({ value: String(d), label: sayDarkness(d, known).replace(/^darkness /, '') }))}
+          onChange={(d) => onChange({ darkness: Number(d) })}
+        />
+        <span className="soft small">by the names of the queue’s dialog</span>
+      </>
+    )
+  }
+  return (
+    <>
+      <CountField
+        label="Darkness, minus lighter, plus darker"
+        hideLabel
+        value={darkness}
+        min={least}
+        max={most}
+        step={step}
+        onChange={(d) => onChange({ darkness: d })}
+      />
+      <span className="soft small">
+        minus lighter, plus darker; from {least} to {most}
+      </span>
+    </>
   )
 }
 

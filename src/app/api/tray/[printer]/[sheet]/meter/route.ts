@@ -9,9 +9,12 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   const { printer, sheet } = await params
   const found = traySheet(printer, Number(sheet))
   if (!found) return new Response('No such sheet.', { status: 404 })
-  const wedge = wedgePlaces(room(), found.jobName, Date.now())
+  const asked = new URL(request.url).searchParams
+  // a sheet that went through again may show several wedges: the newest, unless its pass is named
+  const jobs = [found.jobName, ...found.earlier.toReversed()]
+  const wedge = wedgePlaces(room(), jobs[Number(asked.get('back') ?? 0)] ?? '', Date.now())
   if (!wedge) return new Response('There is no wedge on this sheet.', { status: 404 })
-  const columns = new URL(request.url).searchParams.get('columns') === 'xyz' ? 'xyz' : 'lab'
+  const columns = asked.get('columns') === 'xyz' ? 'xyz' : 'lab'
   const read = await trayMeter(found, wedge.places, columns)
   if (!read.ok) return new Response(read.problem, { status: 502 })
   return new Response(read.value as Uint8Array<ArrayBuffer>, {
