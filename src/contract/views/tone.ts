@@ -2,10 +2,12 @@ import type { DarknessKnown } from '@/core/printer/darkness'
 import type { SheetChoice } from '@/core/slip/body'
 import type { ScannerCurve } from '@/core/tone/anchor'
 import type { Encoding } from '@/core/tone/encoding'
+import type { OfSet } from '@/core/tone/set'
 import type { WedgeLayout } from '@/core/tone/wedge'
 import type { PaperWhite } from '../paper'
 import type { PrintLine } from '../prints'
 import type { ReadingBody } from '../tone'
+import type { SlipState } from './slip'
 
 /** A reading of a wedge, as it is shown. */
 export type ToneReading = {
@@ -97,4 +99,22 @@ export type ToneVersion = {
   readonly darkness: DarknessKnown
   /** upkeep that a wedge wants first and that is due */
   readonly due: readonly string[]
+}
+
+/** A slip with pictures in black-and-white, as a set view offers it. */
+export type SlipInGrey = {
+  readonly id: string
+  readonly number: number
+  readonly title: string
+  readonly state: SlipState
+  readonly memberName: string | null
+  readonly prints: readonly {
+    readonly id: string
+    readonly pictureId: string
+    readonly of: OfSet
+    readonly preset: string
+    readonly version: number
+    /** by the queue's own name for it */
+    readonly darkness: string
+  }[]
 }

@@ -4,8 +4,7 @@ import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { tradePair } from '@/core/length/write'
 import { sayDarkness } from '@/core/printer/darkness'
-import { mismatches, type OfSet, sayMismatch } from '@/core/tone/set'
-import { curveFor } from '@/core/tone/use'
+import { mismatches, ofSet, sayMismatch } from '@/core/tone/set'
 import { useWays } from '@/ui/unit/unit'
 import css from './slip.module.css'
 import type { Wanted } from './wanted'
@@ -32,7 +31,9 @@ export function PrintList(props: {
 }) {
   const { wanted, at, editable } = props
   const { unit } = useWays()
-  const set = wanted.flatMap((w) => ofSet(w, unit) ?? [])
+  const set = wanted.flatMap(
+    (w) => ofSet(w.print, w.facts.version, w.facts.pictures[0]?.name ?? `${w.number}, ${saySheet(w, unit)}`) ?? [],
+  )
   const odd = mismatches(set)
   const left = wanted.filter((w) => w.state === 'wanted')
   const sent = left.filter((w) => w.address !== null)
@@ -78,6 +79,11 @@ export function PrintList(props: {
           {sayMismatch(m)}
         </p>
       ))}
+      {set.length > 0 ? (
+        <p className="small">
+          <Link href={`/tone/set?slips=${props.slipId}`}>Beside other slips, as a set</Link>
+        </p>
+      ) : null}
       {left.length > 1 ? (
         <div className={css.row}>
           <Button size="compact-xs" disabled={sent.length < left.length} onClick={() => props.onAll('print')}>
@@ -91,20 +97,6 @@ export function PrintList(props: {
       ) : null}
     </section>
   )
-}
-
-/** What a print in black-and-white has in common with the others of its set; null: it is in colour, or not filled yet. */
-function ofSet(w: Wanted, unit: 'mm' | 'in'): OfSet | null {
-  const { version, pictures } = w.facts
-  // what is labelled is beside the others to differ from them
-  if (version?.settings.colourMode !== 'monochrome' || w.print.label) return null
-  const { tint } = version.settings
-  return {
-    name: pictures[0]?.name ?? `${w.number}, ${saySheet(w, unit)}`,
-    ...{ paper: version.paper.name, mediaSetting: version.mediaSetting.name, darkness: w.print.darkness },
-    tint: [tint?.a ?? 0, tint?.b ?? 0],
-    curve: curveFor(version, w.print.darkness)?.strength ?? null,
-  }
 }
 
 /** The version, tint and darkness of a print of a set. */

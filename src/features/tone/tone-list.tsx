@@ -46,6 +46,9 @@ export function ToneList(props: {
             Compare {chosen.length}
           </Button>
         ) : null}
+        <Button component={Link} href="/tone/set" variant="default">
+          A set of pictures
+        </Button>
         <FormButton label="Proof sheet of ways" title="One picture in several ways, on one sheet" wide>
           {() => <WaysForm versions={versions} pictures={pictures} />}
         </FormButton>

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
+import { plainSlip } from '@/contract/slip-data'
 import { bookingOf, printableForFile } from '@/server/books/printable'
+import { slipsInGrey } from '@/server/stores/grey-sets'
 import { wayChosen } from '@/server/stores/paper-deeds'
 import { readSlip } from '@/server/stores/slips'
 import { greyRoom } from '../../../test/grey-room'
@@ -138,5 +140,35 @@ describe('a row of tints', () => {
     expect(await room.act(ACTIONS['tone.tints'], { versionId, sheet: small, axis: 'a' } as never)).toMatchObject({
       ok: false,
     })
+  })
+})
+
+describe('a set over slips', () => {
+  it('lists pictures in black-and-white with what holds them together; labelled ways and colour are none of it', async () => {
+    const { room, versionId } = await greyRoom()
+    const colour = room.one<string>("select id from preset_versions where seal <> 'GREY01' limit 1")
+    const pictureId = room.picture(1200, 800)
+    const add = async (version: string, darkness = 0) =>
+      (
+        await room.must(ACTIONS['slip.add'], {
+          body: plainSlip({ title: 'Fern', pictureId, versionId: version, sheet: A4, darkness, copies: 1, quarter: 0 }),
+        } as never)
+      ).id
+    const [grey] = [await add(versionId, -2), await add(colour)]
+    await room.must(ACTIONS['tone.ways'], {
+      ...{ pictureId, sheet: A4 },
+      ways: [0, 1].map((darkness) => ({ versionId, darkness, grey: null })),
+    } as never)
+    const listed = () => slipsInGrey(room.db, room.now, [])
+    expect(listed()).toMatchObject([
+      {
+        id: grey,
+        title: 'Fern',
+        prints: [{ pictureId, version: 2, darkness: '−2', of: { darkness: -2, curve: null } }],
+      },
+    ])
+    room.db.$client.prepare("update slips set state = 'withdrawn' where id = ?").run(grey)
+    expect(listed()).toEqual([])
+    expect(slipsInGrey(room.db, room.now, [grey, GONE])).toHaveLength(1)
   })
 })

@@ -26,7 +26,7 @@ type Shot = { readonly pdf: Uint8Array; readonly dir: string }
 
 async function render(
   bytes: Buffer,
-  source: Partial<PictureFile> & { readonly convertTo?: Target },
+  source: Partial<PictureFile> & { readonly convertTo?: Target; readonly through?: readonly number[] },
   body: PlainPatch,
 ): Promise<Shot> {
   const dir = folder()
@@ -34,7 +34,7 @@ async function render(
   const meta = await sharp(bytes).metadata()
   const lies = (meta.orientation ?? 1) >= 5
   const size = lies ? { width: meta.height, height: meta.width } : { width: meta.width, height: meta.height }
-  const { convertTo: target = null, ...more } = source
+  const { convertTo: target = null, through: curve = null, ...more } = source
   const full: PictureFile = {
     path,
     mime: 'image/jpeg',
@@ -55,7 +55,7 @@ async function render(
   const embedded = await embed(full, {
     convert: target ? 'to the profile' : 'nothing',
     target,
-    curve: null,
+    curve,
     grey: null,
   })
   if (!page || !embedded.ok) throw new Error(embedded.ok ? 'nothing was laid' : sayProblem(embedded.problem))
@@ -233,6 +233,25 @@ describe('the print-ready file', () => {
     const samples = inflateSync(image?.stream ?? Buffer.alloc(0))
     expect(samples.length).toBe(300 * 400 * 2)
     expect(samples.readUInt16BE(2 * 60_000)).toBe(ramp[60_000])
+  })
+  it('grey that goes through a tone curve lies in it in 16 bits, changed by the curve and by nothing else', async () => {
+    const steps = Uint8Array.from({ length: 300 * 400 }, (_, i) => i % 256)
+    const png = await sharp(steps, { raw: { width: 300, height: 400, channels: 1 } })
+      .toColourspace('b-w')
+      .png()
+      .toBuffer()
+    // black asked for: a third of it up to the middle, the rest in the other half
+    const through = [0, 16_384 / 1.5, 32_768]
+    const { pdf } = await render(png, { mime: 'image/png', through }, exact)
+    const [image] = images(readPdf(pdf))
+    expect(image?.text).toMatch(/\/BitsPerComponent 16/)
+    expect(image?.text).toContain('/DeviceGray')
+    const samples = inflateSync(image?.stream ?? Buffer.alloc(0))
+    const at = (i: number): number => samples.readUInt16BE(2 * i)
+    expect([at(255), at(0)]).toEqual([65_535, 32_767])
+    // 204 of 255 asks for a fifth of black: two fifths of the way to the middle, a sixth of which is sent
+    expect(Math.abs(at(204) - 65_535 * (1 - 0.4 / 6))).toBeLessThan(2)
+    expect(new Set(Array.from({ length: 256 }, (_, i) => at(i))).size).toBe(256)
   })
   it('converts to a printer’s profile and leaves device values unlabelled', async () => {
     const profile = printerProfile('fen', { gamma: 2, black: 0.035, chroma: 0.82 })
