@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import puppeteer from 'puppeteer-core'
+import { openBrowser, WATCH_FRAMES } from './browser'
 import { say, spread } from './spread'
 
 const ROOT = join(import.meta.dirname, '..')
@@ -16,18 +16,7 @@ export async function benchDrag(address: string, data: string): Promise<void> {
     .pluck()
     .get() as string
   db.close()
-  const browser = await puppeteer.launch({
-    executablePath: process.env.LIBRETA_CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
+  const browser = await openBrowser()
   try {
     const page = await browser.newPage()
     await page.setViewport({ width: 1280, height: 800 })
@@ -41,15 +30,7 @@ export async function benchDrag(address: string, data: string): Promise<void> {
       const r = g.getBoundingClientRect()
       return { x: r.x + r.width / 2, y: r.y + r.height / 2 }
     })
-    // as text: a compiled function carries names that a page does not have
-    await page.evaluate(`
-      window.frames_ = []
-      let last = performance.now()
-      requestAnimationFrame(function frame(now) {
-        window.frames_.push(now - last)
-        last = now
-        requestAnimationFrame(frame)
-      })`)
+    await page.evaluate(WATCH_FRAMES)
     const session = await page.createCDPSession()
     await session.send('Performance.enable')
     // script, style and layout of the page's main thread, without what this measuring itself costs

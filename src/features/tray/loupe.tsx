@@ -145,20 +145,20 @@ export function Loupe({ sheet, instruments }: { readonly sheet: TraySheet; reado
               Clear
             </Button>
           ) : null}
+          <Button
+            size="compact-sm"
+            variant="default"
+            loading={busy}
+            title="The next print of its size goes on this sheet"
+            onClick={() => void flip({ again: sheet.number })}
+          >
+            Feed it again
+          </Button>
         </div>
         <p className="soft small">
           Press on the sheet, then into the loupe. Arrows move by {n(FINE)}, with Shift by {n(1)}. The loupe shows{' '}
           {WIDE} mm.
         </p>
-        <Button
-          size="compact-sm"
-          variant="default"
-          loading={busy}
-          title="The next print of its size goes on this sheet"
-          onClick={() => void flip({ again: sheet.number })}
-        >
-          Feed it again
-        </Button>
         <a href={`${address}/file`} download className="small">
           Save this sheet as PNG
         </a>

@@ -57,9 +57,9 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
         />
       </div>
       {printer.grey ? (
-        <div className={css.source}>
+        <div>
           <span className="small">Black-and-white is set there to</span>
-          <span className={css.grey}>
+          <div className={css.grey}>
             {GREY_FIELDS.map(({ label, key, of }) => {
               const is = of(printer.grey ?? NEUTRAL)
               return (
@@ -77,7 +77,7 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
                 />
               )
             })}
-          </span>
+          </div>
         </div>
       ) : null}
       {printer.again === null ? null : (

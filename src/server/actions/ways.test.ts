@@ -85,6 +85,9 @@ describe('a proof sheet of ways', () => {
       null,
       null,
     ])
+    // its paper was counted with the first, and what is loaded stays as it is noted
+    expect(room.one('select paper_um2 from run_parts')).toBe(0)
+    expect(room.one('select count(*) from loads where stock_id is null')).toBe(0)
     room.db.$client.exec("update run_parts set now_outcome = 'not printed'")
     expect(chosen(second?.id)).toBeNull()
   })

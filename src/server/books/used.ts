@@ -35,6 +35,8 @@ export function takePaper(
 
 /** What was printed on is what is loaded: noted where something else was, or nothing. */
 export function noteLoaded(db: Db, used: Used, at: number, byId: string): void {
+  // a sheet that goes through again says nothing of what the feed is loaded with
+  if (used.again) return
   const { printerId, feedId, stockId, rollId } = used
   if (!db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, feedId)).get()) return
   const there = db.select().from(loads).where(eq(loads.feedId, feedId)).get()
