@@ -1,7 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { describe, expect, it } from 'vitest'
-import type { Paper, PaperDeeds, ScreenView, TrialView } from '@/contract/views/paper'
+import type { Paper, PaperDeeds, ScreenView, TrialView, WayChosen } from '@/contract/views/paper'
 import type { PaperNote } from '@/contract/views/target'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
@@ -39,13 +39,14 @@ const QUEUES = [
   { id: H, name: 'Heron', mediaSettings: [{ id: 'roll', name: 'Roll matte' }] },
 ]
 const SCREEN: ScreenView = { id: D, number: 1, name: 'Desk', note: '', revision: 1, newest: null }
-const page = (trials: readonly TrialView[]) =>
+const page = (trials: readonly TrialView[], chosen: WayChosen | null = null) =>
   show(
     <PaperPage
       {...{ paper: PAPER, trials, deeds: DEEDS, queues: QUEUES, screens: [SCREEN] }}
       presets={[{ id: 'x', name: 'Otter, Fenland Matte', number: 3 }]}
       paths={[{ id: 'way', queueId: Q, settled: 3, steps: 7 }]}
       notes={NOTES}
+      chosen={chosen}
       now={40 * DAY}
     />,
   )
@@ -81,6 +82,23 @@ describe('a paper’s page', () => {
     expect(screen.getByText(/White: L\* 95\.6, a\* 0\.5, b\* −1\.8/)).toBeTruthy()
     expect(screen.getByRole('link', { name: 'Otter, Fenland Matte 3' }).getAttribute('href')).toBe('/presets/x')
     expect(screen.getByText(/21 good prints, 2 spoiled, 5\.0 m²/)).toBeTruthy()
+  })
+  it('a way that was chosen on a proof sheet begins the trial; its reason is asked for, and it is asked once', async () => {
+    const asked = hearing(done({ id: id(9), number: 4, flaws: 0 }))
+    const run = { ...RUN, id: id(6), number: 9 }
+    page([], { run, says: '2. Matte B, monochrome, darkness Lifted (−2)' })
+    expect(screen.getByText('Chosen: 2. Matte B, monochrome, darkness Lifted (−2)')).toBeTruthy()
+    const log = screen.getByRole('button', { name: 'Log trial' })
+    fireEvent.click(log)
+    await waitFor(() => expect(screen.getByText('Say what was seen.')).toBeTruthy())
+    fireEvent.change(screen.getByLabelText(/^Why it was chosen/), { target: { value: 'the veins part' } })
+    fireEvent.click(log)
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(asked[0]?.body).toMatchObject({
+      ...{ paperId: P, queueId: Q, mediaSettingId: 'b', runId: id(6), kept: 'kept' },
+      seen: 'Chosen on a proof sheet, 2. Matte B, monochrome, darkness Lifted (−2): the veins part',
+    })
+    await waitFor(() => expect(useRouter().replace).toHaveBeenCalledWith(`/papers/${P}`))
   })
   it('whether a trial is kept is decided on its line', async () => {
     const asked = hearing(done({ revision: 2 }))

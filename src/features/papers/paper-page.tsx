@@ -45,6 +45,7 @@ export function PaperPage(props: {
   const { paper, trials, now } = props
   const { unit } = useWays()
   const { chosen } = props
+  const router = useRouter()
   const newest = props.deeds.newest
   const runs = chosen && !newest.some((r) => r.id === chosen.run.id) ? [...newest, chosen.run] : newest
   const choices = { queues: props.queues, screens: props.screens, runs }
@@ -61,7 +62,18 @@ export function PaperPage(props: {
           {(close) => <PaperForm paper={paper} onDone={close} />}
         </FormButton>
         <FormButton label="Log a trial" title={`A trial on ${paper.name}`} primary wide begins={Boolean(props.chosen)}>
-          {(close) => <TrialForm paper={paper} {...choices} chosen={props.chosen ?? null} onDone={close} />}
+          {(close) => (
+            <TrialForm
+              paper={paper}
+              {...choices}
+              chosen={chosen ?? null}
+              onDone={() => {
+                close()
+                // the choice is made: looking at the page again does not ask for it again
+                if (chosen) router.replace(`/papers/${paper.id}`)
+              }}
+            />
+          )}
         </FormButton>
       </PageHead>
       <div className={`${lists.page} ${css.paper}`}>

@@ -22,10 +22,11 @@ export type TrialChoices = {
 }
 
 /** What of a way is in the form before a word is typed. */
-const beginsWith = ({ run: { id: runId, queueId, mediaSettingId }, says }: WayChosen) => ({
-  ...{ queueId, mediaSettingId, runId },
-  seen: `Chosen on a proof sheet of ways: ${says}. Because `,
-})
+const beginsWith = ({ run: { id: runId, queueId, mediaSettingId } }: WayChosen) => ({ queueId, mediaSettingId, runId })
+
+/** The way stands before the reason; without a reason there is nothing to log. */
+const reasonOf = (seen: string, chosen: WayChosen | null | undefined): string =>
+  chosen && seen.trim() !== '' ? `Chosen on a proof sheet, ${chosen.says}: ${seen.trim()}` : seen
 
 /** Words as they are, to choose from. */
 export const named = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, label: value }))
@@ -57,7 +58,7 @@ export function TrialForm({
       ...{ seen: '', kept: 'not decided' as Kept },
       ...(chosen ? { ...beginsWith(chosen), kept: 'kept' as Kept } : {}),
     }),
-    input: (v) => ({ paperId: paper.id, ...v }),
+    input: (v) => ({ paperId: paper.id, ...v, seen: reasonOf(v.seen, chosen) }),
     done: 'The trial is logged.',
     then: onDone,
   })
@@ -118,7 +119,8 @@ export function TrialForm({
           none="none"
           data={screens.map((s) => ({ value: s.id, label: s.name }))}
         />
-        <FormNote field={form.at('seen')} label="What was seen" minRows={3} />
+        {chosen ? <p className="small strong">Chosen: {chosen.says}</p> : null}
+        <FormNote field={form.at('seen')} label={chosen ? 'Why it was chosen' : 'What was seen'} minRows={3} />
         <div>
           <span className="soft">Its media setting is </span>
           <FormChoices field={form.at('kept')} label="Kept" choices={named(KEPT)} />
