@@ -3,6 +3,8 @@ import { rulerLayout } from '@/core/edge/ruler-sheet'
 import { solveCheck } from '@/core/edge/solve'
 import type { GateWorld } from '@/core/gate/gate'
 import { fromMm, perMille, um } from '@/core/length/length'
+import type { NestAsk } from '@/core/nest/ask'
+import type { Weights } from '@/core/nest/beam'
 import type { QueueWorld } from '@/core/options/room-options'
 import { type QueueFacts, USUAL_FACTS } from '@/core/printer/facts'
 import type { Knowledge } from '@/core/printer/point'
@@ -154,3 +156,15 @@ export const GATE_WORLD: GateWorld = {
   madeWith: new Map(),
   stale: new Map(),
 }
+
+/** Three prints of two sizes on a strip of 30 mm. */
+export const NEST: NestAsk = {
+  ...{ width: 30_000, gap: 0, margin: 0, cut: 'straight' },
+  items: [
+    { w: 10_000, h: 20_000, mayTurn: true },
+    { w: 10_000, h: 20_000, mayTurn: true },
+    { w: 15_000, h: 10_000, mayTurn: false },
+  ],
+}
+export const WEIGHTS: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1 }
+export { shapeOf } from '@/core/nest/shape'

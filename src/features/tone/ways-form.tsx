@@ -53,6 +53,11 @@ export function WaysForm(props: {
         The sheet goes through the printer once for each way: print them in turn, and feed it the same way round each
         time. What is chosen and why is kept as a trial of the paper.
       </p>
+      {pictures.length === 0 ? (
+        <p className="level-caution small">
+          The room has no picture yet: drop one on a new slip, it is offered here then.
+        </p>
+      ) : null}
       <div className={css.ways}>
         <Select
           label="Picture"
@@ -89,6 +94,9 @@ export function WaysForm(props: {
       </div>
       <fieldset className={css.list}>
         <legend className="soft small">Ways, at most {MOST}</legend>
+        {offered.length === 0 ? (
+          <p className="soft small">No preset is in use yet: a way is a version of one. Make one under Presets.</p>
+        ) : null}
         {offered.map((v) =>
           darknessesOf(v).map((darkness) => {
             const way = { versionId: v.id, darkness }

@@ -1,0 +1,3 @@
+declare module 'maxrects-packer/dist/maxrects-packer.mjs' {
+  export { MaxRectsPacker, PACKING_LOGIC, Rectangle } from 'maxrects-packer'
+}

@@ -1,0 +1,196 @@
+import { Children, Least, marksOf, type Pass, type Spot, type Weights } from './beam'
+import type { Stance } from './kinds'
+import type { Shape } from './shape'
+
+/**
+ * Beam search for plans of any kind: a node is a skyline. Its lowest stretch takes a print at its left or its right end, or
+ * is given up where nothing fits; what is given up, and what lies below a print or above the ceiling, is waste.
+ */
+
+type Node = {
+  readonly before: Node | null
+  readonly stance: Stance | null
+  readonly x: number
+  readonly y: number
+  /** stretches from the left: x, y, width */
+  line: Int32Array
+  readonly left: Int16Array
+  readonly placed: number
+  dead: number
+  readonly count: number
+  readonly mark: number
+}
+
+/** The stretch that is lowest, and of those the narrowest; its place in the line. */
+function lowest(line: Int32Array): number {
+  let at = 0
+  for (let k = 3; k < line.length; k += 3) {
+    const [y, by] = [line[k + 1] as number, line[at + 1] as number]
+    if (y < by || (y === by && (line[k + 2] as number) < (line[at + 2] as number))) at = k
+  }
+  return at
+}
+
+/** The line without the stretch: raised to its lower neighbour. */
+function raised(line: Int32Array, at: number): { readonly line: Int32Array; readonly dead: number } | null {
+  const before = at > 0 ? (line[at - 2] as number) : Number.POSITIVE_INFINITY
+  const after = at + 3 < line.length ? (line[at + 4] as number) : Number.POSITIVE_INFINITY
+  const to = Math.min(before, after)
+  if (!Number.isFinite(to)) return null
+  const dead = (line[at + 2] as number) * (to - (line[at + 1] as number))
+  const now = line.slice()
+  now[at + 1] = to
+  return { line: joined(now), dead }
+}
+
+/** Neighbours of one height are one stretch. */
+function joined(line: Int32Array): Int32Array {
+  let n = 3
+  for (let k = 3; k < line.length; k += 3) {
+    if (line[k + 1] === line[n - 2]) line[n - 1] = (line[n - 1] as number) + (line[k + 2] as number)
+    else {
+      if (n < k) line.copyWithin(n, k, k + 3)
+      n += 3
+    }
+  }
+  return n < line.length ? line.slice(0, n) : line
+}
+
+/** Gives up stretches that nothing fits on; the place of the lowest that something does, or -1. */
+function readied(node: Node, least: Least, ceiling: number): number {
+  for (;;) {
+    const at = lowest(node.line)
+    if (least.fits(node.line[at + 2] as number, ceiling - (node.line[at + 1] as number))) return at
+    const up = raised(node.line, at)
+    if (!up) return -1
+    node.line = up.line
+    node.dead += up.dead
+  }
+}
+
+/** One pass runs at a time. */
+const SHARED = new Children()
+
+/**
+ * One pass; arguments as in `straightPass`.
+ * @example anyPass(shapeOf(NEST), 400, 3, WEIGHTS, () => false).spots.length // 3
+ */
+export function anyPass(shape: Shape, ceiling: number, wide: number, weights: Weights, stop: () => boolean): Pass {
+  const { stances, kinds, width, area, across, along } = shape
+  const slack = width * ceiling - area
+  if (slack < 0) return { spots: null, furthest: [], steps: 1 }
+  const marks = marksOf(shape)
+  const least = new Least(stances)
+  let level: Node[] = [
+    {
+      ...{ before: null, stance: null, x: 0, y: 0, line: Int32Array.of(0, 0, width) },
+      left: Int16Array.from(kinds, (k) => k.members.length),
+      ...{ placed: 0, dead: 0, count: 0, mark: 0 },
+    },
+  ]
+  let furthest = level[0] as Node
+  let steps = 0
+  /** what of so much height can be filled by no sizes */
+  const thin = (room: number): number => (room < along.length ? room - (along[room] as number) : 0)
+  const children = SHARED
+  while (level.length > 0) {
+    if (stop()) break
+    children.begin(wide)
+    for (let p = 0; p < level.length; p++) {
+      const node = level[p] as Node
+      least.of(node.left)
+      const at = readied(node, least, ceiling)
+      if (at < 0 || node.dead > slack) continue
+      const { line } = node
+      const [y, w] = [line[at + 1] as number, line[at + 2] as number]
+      const before = at > 0 ? (line[at - 2] as number) : ceiling
+      const after = at + 3 < line.length ? (line[at + 4] as number) : ceiling
+      let held = node.dead
+      for (let k = 0; k < line.length; k += 3)
+        if (k !== at) held += (line[k + 2] as number) * thin(ceiling - (line[k + 1] as number))
+      const pieces = line.length / 3
+      const { open, many } = least
+      for (let k = 0; k < many; k++) {
+        const s = open[k] as number
+        const stance = stances[s] as Stance
+        // they come by their width
+        if (stance.w > w) break
+        if (y + stance.h > ceiling) continue
+        const top = y + stance.h
+        const rest = w - stance.w
+        const placed = node.placed + stance.w * stance.h
+        const sure = held + stance.w * thin(ceiling - top)
+        const fits = rest > 0 && least.fits(rest, ceiling - y)
+        const mean = (placed / (node.count + 1)) ** weights.size
+        for (let side = 0; side < (rest > 0 ? 2 : 1); side++) {
+          steps += 1
+          // beside it a hole is left, as deep as the lower of its walls
+          let hole = 0
+          if (rest > 0) {
+            const deep = Math.max(0, Math.min(top, side === 0 ? after : before) - y)
+            hole = fits ? deep * (rest - (across[rest] as number)) : rest * deep
+          }
+          const dead = sure + hole
+          if (dead > slack) continue
+          const flush = (side === 0 && top === before ? 1 : 0) + ((side === 1 || rest === 0) && top === after ? 1 : 0)
+          const parts = pieces + (rest > 0 ? 1 : 0) - flush
+          children.add(
+            p,
+            s,
+            at,
+            side,
+            (weights.base + dead / (placed + dead) + weights.pieces * parts) / mean,
+            node.mark + (marks[stance.kind] as number),
+          )
+        }
+      }
+    }
+    if (children.size === 0) break
+    const before = level
+    level = children.choose(wide, weights.alike).map((c) => {
+      const node = before[children.parent[c] as number] as Node
+      const stance = stances[children.stance[c] as number] as Stance
+      return made(node, stance, children.place[c] as number, children.way[c] as number, children.mark[c] as number)
+    })
+    for (const node of level) if (node.placed > furthest.placed) furthest = node
+    const done = level.find((n) => n.count === shape.count)
+    if (done) return { spots: spotsOf(done), furthest: [], steps }
+  }
+  return { spots: null, furthest: spotsOf(furthest), steps }
+}
+
+function made(node: Node, stance: Stance, at: number, side: number, mark: number): Node {
+  const from = node.line[at] as number
+  const x = side === 0 ? from : from + (node.line[at + 2] as number) - stance.w
+  const y = node.line[at + 1] as number
+  const left = node.left.slice()
+  left[stance.kind] = (left[stance.kind] as number) - 1
+  const line = laidOn(node.line, at, stance, x)
+  const placed = node.placed + stance.w * stance.h
+  return { before: node, stance, x, y, line, left, mark, placed, dead: node.dead, count: node.count + 1 }
+}
+
+/** The line with a print on one of its stretches. */
+function laidOn(line: Int32Array, at: number, stance: Stance, x: number): Int32Array {
+  const [from, y, w] = [line[at] as number, line[at + 1] as number, line[at + 2] as number]
+  const rest = w - stance.w
+  const now = new Int32Array(line.length + (rest > 0 ? 3 : 0))
+  for (let k = 0; k < at; k++) now[k] = line[k] as number
+  let n = at
+  const put = (a: number, b: number, c: number): void => {
+    now[n++] = a
+    now[n++] = b
+    now[n++] = c
+  }
+  if (rest > 0 && x > from) put(from, y, rest)
+  put(x, y + stance.h, stance.w)
+  if (rest > 0 && x === from) put(x + stance.w, y, rest)
+  for (let k = at + 3; k < line.length; k++) now[n++] = line[k] as number
+  return joined(now)
+}
+
+function spotsOf(last: Node): readonly Spot[] {
+  const spots: Spot[] = []
+  for (let n: Node | null = last; n; n = n.before) if (n.stance) spots.push({ stance: n.stance, x: n.x, y: n.y })
+  return spots.reverse()
+}

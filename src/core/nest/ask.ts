@@ -1,0 +1,35 @@
+/** What is to be laid on a strip; lengths um. */
+export type NestItem = {
+  /** across and along, as it is asked for */
+  readonly w: number
+  readonly h: number
+  readonly mayTurn: boolean
+}
+
+export type NestAsk = {
+  /** of the strip, with its margins */
+  readonly width: number
+  /** between prints */
+  readonly gap: number
+  /** at both sides */
+  readonly margin: number
+  readonly items: readonly NestItem[]
+  /** whether straight cuts from edge to edge part all prints */
+  readonly cut: 'straight' | 'any'
+}
+
+/** Where a print lies: x from the strip's left edge, y from its beginning, w and h as it lies; um. */
+export type Laid = {
+  readonly i: number
+  readonly x: number
+  readonly y: number
+  readonly w: number
+  readonly h: number
+  readonly turned: boolean
+}
+
+export type Plan = {
+  readonly laid: readonly Laid[]
+  /** how much of the strip it takes */
+  readonly length: number
+}

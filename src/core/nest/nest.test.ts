@@ -1,0 +1,178 @@
+import { describe, expect, it } from 'vitest'
+import { realistic, zeroWaste } from '../../../bench/nest/instances'
+import type { Laid, NestAsk, Plan } from './ask'
+import { type Cut, cutsOf, type Piece } from './cuts'
+import { Search } from './solve'
+import { verifyPlan } from './verify'
+
+const MM = 1000
+const never = (): boolean => false
+
+/** A search with so many passes. */
+function searched(ask: NestAsk, passes: number, seed = 1) {
+  const search = new Search(ask, seed)
+  for (let n = 0; n < passes && search.pass(never); n++);
+  const { standing } = search
+  if (!standing.plan) throw new Error('there is always a plan')
+  return { ...standing, plan: standing.plan }
+}
+const asked = (i: ReturnType<typeof zeroWaste>, cut: NestAsk['cut']): NestAsk => ({
+  ...{ width: i.stripWidth * MM, gap: i.gap * MM, margin: i.margin * MM, cut },
+  items: i.items.map(([w, h]) => ({ w: w * MM, h: h * MM, mayTurn: true })),
+})
+
+describe('a roll plan', () => {
+  it.each([
+    ['straight', 12],
+    ['straight', 40],
+    ['any', 12],
+    ['any', 40],
+  ] as const)('that is cut %s holds every one of %d prints, apart, inside, and at its own size', (cut, n) => {
+    for (const seed of [1, 2, 3])
+      for (const instance of [zeroWaste(n, seed, 5), realistic(n, seed)]) {
+        const ask = asked(instance, cut)
+        const { plan, bound } = searched(ask, 8)
+        expect(verifyPlan(ask, plan), instance.id).toEqual([])
+        expect(plan.length).toBeGreaterThanOrEqual(bound)
+        expect(bound).toBeLessThanOrEqual((instance.optimum ?? Number.POSITIVE_INFINITY) * MM)
+      }
+  })
+  it('finds the plan without waste of a dozen prints, and says that none is shorter', () => {
+    for (const cut of ['straight', 'any'] as const) {
+      const instance = zeroWaste(12, 3)
+      const { plan, proven } = searched(asked(instance, cut), 400)
+      expect([plan.length, proven]).toEqual([(instance.optimum ?? 0) * MM, true])
+    }
+  })
+  it('is the same for the same seed and the same work, and mostly another for another seed', () => {
+    const ask = asked(realistic(30, 5), 'straight')
+    const [a, b] = [searched(ask, 20), searched(ask, 20)]
+    expect(a).toEqual(b)
+    const others = [2, 3, 4].map((seed) => searched(ask, 20, seed).steps)
+    expect(new Set([a.steps, ...others]).size).toBeGreaterThan(2)
+  })
+  it('never gets longer, and leaves what it has when it is stopped', () => {
+    const search = new Search(asked(zeroWaste(60, 2), 'straight'), 1)
+    let before = Number.POSITIVE_INFINITY
+    for (let n = 0; n < 25; n++) {
+      search.pass(never)
+      const now = search.standing.plan?.length ?? Number.POSITIVE_INFINITY
+      expect(now).toBeLessThanOrEqual(before)
+      before = now
+    }
+    search.pass(() => true)
+    expect(search.standing.plan?.length).toBe(before)
+  })
+  it('turns nothing that must not be turned', () => {
+    const ask: NestAsk = {
+      ...{ width: 600 * MM, gap: 0, margin: 0, cut: 'straight' },
+      items: [
+        { w: 300 * MM, h: 500 * MM, mayTurn: false },
+        { w: 500 * MM, h: 300 * MM, mayTurn: true },
+      ],
+    }
+    const { plan } = searched(ask, 30)
+    expect(plan.laid.find((p) => p.i === 0)?.turned).toBe(false)
+    expect([plan.length, plan.laid.find((p) => p.i === 1)?.turned]).toEqual([500 * MM, true])
+  })
+  it('of nothing takes nothing', () => {
+    const search = new Search({ width: 600 * MM, gap: 0, margin: 0, cut: 'straight', items: [] })
+    expect(search.pass(never)).toBe(false)
+    expect(search.standing).toMatchObject({ plan: null, bound: 0 })
+  })
+  it('sizes between two tenths of a millimetre are kept as they are, and still lie apart', () => {
+    const ask: NestAsk = {
+      ...{ width: 610_000, gap: 3050, margin: 2980, cut: 'straight' },
+      items: Array.from({ length: 9 }, (_, i) => ({ w: 101_630 + 37 * i, h: 152_417 - 11 * i, mayTurn: true })),
+    }
+    expect(verifyPlan(ask, searched(ask, 20).plan)).toEqual([])
+  })
+})
+
+describe('what is wrong with a plan', () => {
+  const ask: NestAsk = {
+    ...{ width: 300, gap: 5, margin: 3, cut: 'straight' },
+    items: [
+      { w: 100, h: 50, mayTurn: false },
+      { w: 100, h: 50, mayTurn: true },
+    ],
+  }
+  const laid = (i: number, x: number, y: number, turned = false): Laid =>
+    turned ? { i, x, y, w: 50, h: 100, turned } : { i, x, y, w: 100, h: 50, turned }
+  const codes = (plan: Plan) => verifyPlan(ask, plan).map((f) => f.code)
+  it('is said, whatever it is', () => {
+    expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0)], length: 50 })).toEqual([])
+    expect(codes({ laid: [laid(0, 3, 0), laid(1, 107, 0)], length: 50 })).toEqual(['too_close'])
+    expect(codes({ laid: [laid(0, 2, 0), laid(1, 108, 0)], length: 50 })).toEqual(['outside'])
+    expect(codes({ laid: [laid(0, 3, 0), laid(1, 198, 0)], length: 50 })).toEqual(['outside'])
+    expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0, true)], length: 50 })).toEqual(['length'])
+    expect(codes({ laid: [laid(1, 3, 0), laid(0, 108, 0, true)], length: 100 })).toEqual(['turned'])
+    expect(codes({ laid: [laid(0, 3, 0)], length: 50 })).toEqual(['missing'])
+    expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0), laid(1, 3, 55)], length: 105 })).toEqual(['twice'])
+    expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0), laid(7, 3, 55)], length: 105 })).toEqual(['unknown'])
+    expect(codes({ laid: [{ ...laid(0, 3, 0), w: 99 }, laid(1, 108, 0)], length: 50 })).toEqual(['size'])
+  })
+  it('a wheel of five prints is not parted by straight cuts', () => {
+    const wheel: NestAsk = {
+      ...{ width: 30, gap: 0, margin: 0, cut: 'straight' },
+      items: [...[0, 1, 2, 3].map(() => ({ w: 20, h: 10, mayTurn: true })), { w: 10, h: 10, mayTurn: false }],
+    }
+    const at = (i: number, x: number, y: number, w: number, h: number): Laid => ({ i, x, y, w, h, turned: h > w })
+    const pin = [at(0, 0, 0, 20, 10), at(1, 20, 0, 10, 20), at(2, 10, 20, 20, 10), at(3, 0, 10, 10, 20)]
+    const plan = { laid: [...pin, { ...at(4, 10, 10, 10, 10), turned: false }], length: 30 }
+    expect(verifyPlan(wheel, plan)).toEqual([{ code: 'not_straight' }])
+    expect(verifyPlan({ ...wheel, cut: 'any' }, plan)).toEqual([])
+    expect(cutsOf(plan.laid, { width: 30, length: 30 })).toBeNull()
+  })
+})
+
+describe('a cut plan', () => {
+  /** Cuts paper as the list says, and keeps what falls off. */
+  function cutBy(cuts: readonly Cut[], roll: Piece): ReadonlyMap<string, Piece> {
+    const held = new Map<string, Piece>([['roll', roll]])
+    for (const c of cuts) {
+      const piece = held.get(c.of)
+      if (!piece) throw new Error(`cut ${c.number} wants ${c.of}, which is not in hand`)
+      held.delete(c.of)
+      const across = c.runs === 'across'
+      expect(c.at).toBeGreaterThan(0)
+      expect(c.at).toBeLessThan(across ? piece.h : piece.w)
+      const parts = across
+        ? [
+            { ...piece, h: c.at },
+            { ...piece, y: piece.y + c.at, h: piece.h - c.at },
+          ]
+        : [
+            { ...piece, w: c.at },
+            { ...piece, x: piece.x + c.at, w: piece.w - c.at },
+          ]
+      for (const [n, given] of c.gives.entries()) {
+        expect(given.piece).toEqual(parts[n])
+        if (given.kind === 'piece') held.set(given.name, given.piece)
+        if (given.kind === 'print') held.set(`print ${given.i}`, given.piece)
+      }
+    }
+    return held
+  }
+  it('gives each print as a piece of its own size that holds it and nothing of another', () => {
+    for (const seed of [1, 2, 3, 4]) {
+      const ask = asked(realistic(24, seed), 'straight')
+      const { plan } = searched(ask, 10)
+      const roll = { x: 0, y: 0, w: ask.width, h: plan.length + 20 * MM }
+      const cuts = cutsOf(plan.laid, { width: roll.w, length: roll.h })
+      const pieces = cutBy(cuts ?? [], roll)
+      expect(pieces.size).toBe(plan.laid.length)
+      for (const p of plan.laid) expect(pieces.get(`print ${p.i}`)).toEqual({ x: p.x, y: p.y, w: p.w, h: p.h })
+      expect(cuts?.map((c) => c.number)).toEqual(cuts?.map((_, i) => i + 1))
+    }
+  })
+  it('goes on with what fell off, and calls pieces by letters', () => {
+    const print = (i: number, x: number, y: number): Laid => ({ i, x, y, w: 100, h: 100, turned: false })
+    const cuts = cutsOf([print(0, 0, 0), print(1, 100, 0), print(2, 0, 100)], { width: 200, length: 200 })
+    expect(cuts?.map((c) => [c.of, c.runs, c.at, c.gives.map((g) => (g.kind === 'piece' ? g.name : g.kind))])).toEqual([
+      ['roll', 'across', 100, ['A', 'B']],
+      ['A', 'along', 100, ['print', 'print']],
+      ['B', 'along', 100, ['print', 'offcut']],
+    ])
+  })
+})

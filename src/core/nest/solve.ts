@@ -1,0 +1,271 @@
+import { anyPass } from './any'
+import type { NestAsk, Plan } from './ask'
+import type { Spot, Weights } from './beam'
+import { scaledBound } from './bound'
+import { greedy } from './greedy'
+import { GRID, up } from './kinds'
+import { type Merged, merged } from './merge'
+import { type Shape, shapeOf, withKinds } from './shape'
+import { straightPass } from './straight'
+
+/** How a search stands. Lengths um. */
+export type Standing = {
+  readonly plan: Plan | null
+  /** no plan is shorter */
+  readonly bound: number
+  /** children looked at so far: the same number from the same seed has come to the same plan */
+  readonly steps: number
+  /** nothing shorter can be found: it is as short as the bound */
+  readonly proven: boolean
+}
+
+const FIRST: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1 }
+
+/** Numbers from a seed, 0 to 1 (mulberry32). */
+function randomOf(seed: number): () => number {
+  let a = seed >>> 0
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0
+    let t = a
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
+  }
+}
+
+/** No beam is wider than this many nodes over all prints together. */
+const WIDEST = 12_000
+/** How often a part of the best is laid again instead of the whole. */
+const AGAIN = 0.6
+
+type Best = { readonly spots: readonly Spot[]; readonly length: number }
+
+/** A stretch of the strip that no print crosses the ends of. */
+type Slab = { readonly from: number; readonly length: number; readonly spots: readonly Spot[] }
+
+function slabsOf(spots: readonly Spot[]): readonly Slab[] {
+  const slabs: { from: number; length: number; spots: Spot[] }[] = []
+  for (const s of spots.toSorted((a, b) => a.y - b.y)) {
+    const last = slabs.at(-1)
+    if (last && s.y < last.from + last.length) {
+      last.spots.push(s)
+      last.length = Math.max(last.length, s.y + s.stance.h - last.from)
+    } else slabs.push({ from: s.y, length: s.stance.h, spots: [s] })
+  }
+  return slabs
+}
+
+function shuffled<T>(list: readonly T[], random: () => number): readonly T[] {
+  const out = [...list]
+  for (let i = out.length - 1; i > 0; i--) {
+    const k = Math.floor(random() * (i + 1))
+    const t = out[i] as T
+    out[i] = out[k] as T
+    out[k] = t
+  }
+  return out
+}
+
+/** Only these prints, on the same strip. */
+function partOf(shape: Shape, spots: readonly Spot[]): Shape {
+  const left = shape.kinds.map(() => 0)
+  for (const s of spots) left[s.stance.kind] = (left[s.stance.kind] as number) + 1
+  const kinds = shape.kinds.map((k, i) => ({ ...k, members: k.members.slice(0, left[i]) }))
+  const area = kinds.reduce((sum, k) => sum + k.w * k.h * k.members.length, 0)
+  const bound = Math.max(Math.ceil(area / (shape.across[shape.width] as number)), scaledBound(kinds, shape.width))
+  return { ...withKinds(shape, kinds, shape.stances), area, bound }
+}
+
+/**
+ * Searches for a short plan, pass by pass, each under a ceiling between the bound and the best so far; the beam grows
+ * wider from round to round. It can be stopped between any two levels of a pass and has a valid plan then.
+ */
+export class Search {
+  readonly shape: Shape
+  private best: Best | null = null
+  private steps = 0
+  private wide: number
+  private fails = 0
+  private readonly random: () => number
+  /** passes that fail before the beam grows: few where each takes long */
+  private readonly round: number
+  private readonly grows: number
+
+  constructor(
+    private readonly ask: NestAsk,
+    seed = 1,
+  ) {
+    this.shape = shapeOf(ask)
+    this.random = randomOf(seed)
+    this.wide = this.shape.count > 60 ? 1 : this.shape.count > 30 ? 2 : 3
+    const { count } = this.shape
+    this.round = count > 120 ? 1 : count > 60 ? 2 : count > 30 ? 5 : 8
+    this.grows = count > 120 ? 1.9 : count > 60 ? 1.7 : 1.6
+  }
+
+  get standing(): Standing {
+    const { best, shape, steps } = this
+    return {
+      plan: best ? planOf(this.ask, shape, best.spots) : null,
+      bound: Math.max(0, shape.bound - shape.gap) * GRID,
+      steps,
+      proven: best !== null && best.length <= shape.bound,
+    }
+  }
+
+  /** Looks at one pass. False: there is nothing more to look for. */
+  pass(stop: () => boolean): boolean {
+    const { shape, best } = this
+    if (shape.count === 0 || (best && best.length <= shape.bound)) return false
+    if (!best) this.first(stop)
+    else if (this.random() < AGAIN && this.partAgain(best, stop)) return true
+    else this.whole(best, stop)
+    return true
+  }
+
+  private weights(): Weights {
+    const { random } = this
+    const how = { base: 0.01 * 10 ** random(), size: 0.2 + 0.7 * random(), pieces: 0.01 * random() ** 1.5 }
+    const r = random()
+    return { ...how, rule: r < 0.5 ? 'thinnest' : r < 0.75 ? 'smallest' : 'lowest', alike: random() < 0.7 ? 1 : 4 }
+  }
+
+  /** Straight cuts are plans of any kind too, and find other ones. */
+  private way(): typeof anyPass {
+    return this.ask.cut === 'any' && this.random() < 0.7 ? anyPass : straightPass
+  }
+
+  /** At once by the plainest means; where those fail, a narrow beam under a ceiling so high that it must fit soon. */
+  private first(stop: () => boolean): void {
+    const { shape, fails } = this
+    this.fails += 1
+    const plain = fails === 0 ? greedy(shape, stop) : null
+    if (plain) {
+      this.steps += plain.steps
+      if (plain.spots && this.took(plain.spots)) this.fails = 0
+      return
+    }
+    const ceiling = Math.ceil(shape.bound * (1 + 0.1 * fails ** 1.5))
+    const seen = straightPass(shape, ceiling, this.wide, FIRST, stop)
+    this.steps += seen.steps
+    const spots = seen.spots ?? this.completed(shape, seen.furthest)
+    if (spots && this.took(spots)) this.fails = 0
+  }
+
+  /** The whole once more, below the best. */
+  private whole(best: Best, stop: () => boolean): void {
+    const { shape, random } = this
+    const room = best.length - shape.bound
+    const ceiling = Math.floor(shape.bound + room * (0.3 + 0.65 * random()))
+    // now and then with prints joined whose sides match
+    const joined = random() < (shape.count <= 30 ? 0.5 : 0.12) ? this.joined() : null
+    const under = joined?.shape ?? shape
+    const seen = this.way()(
+      under,
+      Math.max(shape.bound, Math.min(best.length - 1, ceiling)),
+      this.wide,
+      this.weights(),
+      stop,
+    )
+    this.steps += seen.steps
+    const spots = seen.spots ?? this.completed(under, seen.furthest)
+    if (spots && this.took(joined ? joined.apart(spots) : spots)) return
+    if (joined) return
+    this.fails += 1
+    if (this.fails < this.round) return
+    this.fails = 0
+    this.wide = Math.min(Math.ceil(WIDEST / shape.count), Math.ceil(this.wide * this.grows))
+  }
+
+  /**
+   * A part of the best laid again: stretches of the strip that a cut from edge to edge bounds, some of them, shorter than
+   * they were. False: there are none, or this came to nothing.
+   */
+  private partAgain(best: Best, stop: () => boolean): boolean {
+    const { shape, random } = this
+    const slabs = slabsOf(best.spots)
+    if (slabs.length < 3) return false
+    const most = 6 + Math.floor(random() * 30)
+    const chosen: Slab[] = []
+    let n = 0
+    for (const slab of shuffled(slabs, random)) {
+      if (chosen.length > 0 && n + slab.spots.length > most) continue
+      chosen.push(slab)
+      n += slab.spots.length
+    }
+    if (chosen.length < 2 || chosen.length === slabs.length) return false
+    const spots = chosen.flatMap((s) => s.spots)
+    const part = partOf(shape, spots)
+    const was = chosen.reduce((sum, s) => sum + s.length, 0)
+    if (part.bound >= was) return false
+    const ceiling = Math.min(was - 1, Math.floor(part.bound + (was - part.bound) * (0.4 + 0.6 * random())))
+    const seen = this.way()(part, ceiling, Math.max(12, Math.ceil(1200 / n)), this.weights(), stop)
+    this.steps += seen.steps
+    if (!seen.spots) return false
+    const kept = slabs.filter((s) => !chosen.includes(s))
+    let y = lengthOf(seen.spots)
+    const rest = kept.flatMap((s) => {
+      const at = y
+      y += s.length
+      return s.spots.map((spot) => ({ ...spot, y: spot.y - s.from + at }))
+    })
+    return this.took([...seen.spots, ...rest])
+  }
+
+  /** What a pass came to, and the prints that it had no room for behind it; null: that is no shorter than the best. */
+  private completed(shape: Shape, furthest: readonly Spot[]): readonly Spot[] | null {
+    if (furthest.length === 0) return null
+    const from = lengthOf(furthest)
+    const left = shape.kinds.map((k) => k.members.length)
+    for (const s of furthest) left[s.stance.kind] = (left[s.stance.kind] as number) - 1
+    const rest = shape.kinds.reduce((sum, k, i) => sum + k.w * k.h * (left[i] as number), 0)
+    const room = this.best ? this.best.length - 1 - from : Number.POSITIVE_INFINITY
+    if (rest / shape.width > room) return null
+    const kinds = shape.kinds.map((k, i) => ({ ...k, members: k.members.slice(0, left[i]) }))
+    const behind = withKinds({ ...shape, area: rest }, kinds, shape.stances)
+    for (let ceiling = Math.ceil(rest / shape.width), n = 0; n < 12; n++) {
+      if (ceiling > room) return null
+      const seen = straightPass(behind, ceiling, 3, FIRST, () => false)
+      this.steps += seen.steps
+      if (seen.spots) return [...furthest, ...seen.spots.map((s) => ({ ...s, y: s.y + from }))]
+      ceiling = Math.ceil(ceiling * 1.12) + 1
+    }
+    return null
+  }
+
+  private joined(): Merged {
+    const { shape, random } = this
+    const most = 1 + Math.floor(random() * Math.min(40, shape.count * 0.7))
+    return merged(shape, random, most, Math.max(shape.width, shape.bound * 0.6))
+  }
+
+  /** Whether that is shorter than the best. */
+  private took(spots: readonly Spot[]): boolean {
+    const length = lengthOf(spots)
+    if (this.best && length >= this.best.length) return false
+    this.best = { spots, length }
+    return true
+  }
+}
+
+const lengthOf = (spots: readonly Spot[]): number => spots.reduce((most, s) => Math.max(most, s.y + s.stance.h), 0)
+
+/** The plan in micrometres: prints where they lie, in their own sizes. */
+function planOf(ask: NestAsk, shape: Shape, spots: readonly Spot[]): Plan {
+  const used = shape.kinds.map(() => 0)
+  const margin = up(ask.margin) * GRID
+  const laid = spots.map(({ stance, x, y }) => {
+    const kind = shape.kinds[stance.kind]
+    const n = used[stance.kind] ?? 0
+    used[stance.kind] = n + 1
+    const i = kind?.members[n] as number
+    const item = ask.items[i]
+    if (!kind || !item) throw new Error('a print that was asked')
+    // a kind stands for its members either way round: how this one lies is seen by its width
+    const across = stance.w - shape.gap
+    const turned = !(up(item.w) === across && up(item.h) === stance.h - shape.gap)
+    const [w, h] = turned ? [item.h, item.w] : [item.w, item.h]
+    return { i, x: x * GRID + margin, y: y * GRID, w, h, turned }
+  })
+  return { laid, length: laid.reduce((most, p) => Math.max(most, p.y + p.h), 0) }
+}
