@@ -53,6 +53,7 @@ export const FLOORS = {
       'placing',
       'page',
       'tone',
+      'nest',
       'charge',
       'paper',
       'printer',

@@ -1,6 +1,3 @@
-import type { VersionFacts } from '@/core/slip/facts'
-import { curveFor } from './use'
-
 /** One picture of a set, as its black-and-white is asked for. */
 export type OfSet = {
   readonly name: string
@@ -10,24 +7,6 @@ export type OfSet = {
   readonly darkness: number
   /** the strength of the curve that it goes through; null: none */
   readonly curve: number | null
-}
-
-/**
- * A print as one of a set; null: it is in colour, or labelled, which is beside the others to differ from them.
- * @example ofSet({ darkness: 0 }, { ...VERSION, settings: { ...VERSION.settings, colourMode: 'colour' } }, 'moon') // null
- */
-export function ofSet(
-  print: { readonly darkness: number; readonly label?: string | undefined },
-  version: VersionFacts | null,
-  name: string,
-): OfSet | null {
-  if (version?.settings.colourMode !== 'monochrome' || print.label) return null
-  const { tint } = version.settings
-  return {
-    ...{ name, paper: version.paper.name, mediaSetting: version.mediaSetting.name, darkness: print.darkness },
-    tint: [tint?.a ?? 0, tint?.b ?? 0],
-    curve: curveFor(version, print.darkness)?.strength ?? null,
-  }
 }
 
 /** What does not match in a set: tint, paper, media setting and curve hold it together; darkness is each picture's own. */

@@ -42,6 +42,11 @@ export function Bench(props: {
   return (
     <>
       <PageHead title="Bench" sub={sayLongDay(now, timeZone)}>
+        {bench.lanes.some((l) => l.printer.feeds.some((f) => f.kind === 'roll')) ? (
+          <Link href="/bench/plan" className="small">
+            Roll plan
+          </Link>
+        ) : null}
         <Button loading={busy} onClick={() => void add()} title="New slip (n)">
           New slip
         </Button>

@@ -111,7 +111,7 @@ function copiesSet(db: Db, queues: readonly { readonly id: string }[]): Lane['co
 }
 
 /** Good copies that prints have already, by slip and print. */
-function goodCopies(db: Db, slipIds: readonly string[]): ReadonlyMap<string, number> {
+export function goodCopies(db: Db, slipIds: readonly string[]): ReadonlyMap<string, number> {
   const rows = db
     .select({ slipId: runParts.slipId, printId: runParts.printId, n: sql<number>`count(*)` })
     .from(runParts)

@@ -1,6 +1,6 @@
 import type { SlipInGrey } from '@/contract/views/tone'
 import { sayDarkness } from '@/core/printer/darkness'
-import { ofSet } from '@/core/tone/set'
+import { ofSet } from '@/core/slip/of-set'
 import type { Db } from '@/server/db/open'
 import { wedges } from '@/server/db/schema'
 import { listSlips, picturesOf, readSlip } from './slips'

@@ -1,0 +1,86 @@
+import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
+import { um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import { declaredMargins } from '@/core/printer/facts'
+import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
+import type { PrintFacts } from '@/core/slip/facts'
+import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
+import type { Db } from '@/server/db/open'
+import { goodCopies } from './bench'
+import { catalogue, listSlips, picturesOf } from './slips'
+
+/** Slips that are looked at. */
+const MOST_WAITING = 2000
+
+type Filling = {
+  readonly group: PlanGroup
+  readonly prints: PlanPrint[]
+  readonly others: PlanGroup['others'][number][]
+}
+
+/** Waiting prints that can lie beside each other: those of one version on one roll, each group by itself. */
+export function planGroups(db: Db, now: number): readonly PlanGroup[] {
+  const lines = listSlips(db, ['waiting'], MOST_WAITING)
+  const bodies = lines.map((l) => l.slip.body)
+  const ids = bodies.flatMap((b) => b.prints.flatMap((p) => p.versionId ?? []))
+  const known = catalogue(db, now, ids)
+  const pictures = picturesOf(db, ...bodies)
+  const good = goodCopies(
+    db,
+    lines.map((l) => l.slip.id),
+  )
+  const groups = new Map<string, Filling>()
+  for (const { slip, memberName } of lines.toReversed())
+    for (const print of slip.body.prints) {
+      const copies = print.copies - (good.get(`${slip.id} ${print.id}`) ?? 0)
+      if (copies < 1) continue
+      const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
+      const outcome = outcomeOf(facts)
+      const { version } = facts
+      if (!version || !outcome.sheet?.roll) continue
+      const key = `${version.id} ${outcome.sheet.sheet.width}`
+      const filling = groups.get(key) ?? begun(facts, outcome, known)
+      if (!filling) continue
+      groups.set(key, filling)
+      const title = slip.body.title || `Slip ${slip.number}`
+      const why = alone(outcome)
+      if (why) {
+        filling.others.push({ slipId: slip.id, number: slip.number, title, why })
+        continue
+      }
+      const [piece] = outcome.pieces
+      if (!piece) continue
+      filling.prints.push({
+        ...{ slipId: slip.id, printId: print.id, number: slip.number, title, memberName, copies },
+        pictureId: facts.pictures[0]?.id ?? null,
+        ...{ w: um(piece.asked.w), h: um(piece.asked.h), alone: outcome.sheet.sheet.length },
+      })
+    }
+  return [...groups.values()].map(({ group, prints, others }) => ({ ...group, prints, others }))
+}
+
+function begun({ version, stock }: PrintFacts, { sheet }: PrintOutcome, { stocks }: Catalogue): Filling | null {
+  if (!version || !sheet) return null
+  const roll = stocks.flatMap((s) => s.rolls).find((r) => r.id === stock?.rollId)
+  const price = stock?.price.kind === 'roll' ? stock.price : null
+  return {
+    group: {
+      ...{ versionId: version.id, name: `${version.presetName}, version ${version.number}` },
+      ...{ printerName: version.printerName, feedName: version.feed.name, paperName: version.paper.name },
+      ...{ width: sheet.sheet.width, longest: version.feed.maxLength },
+      margins: sheet.borderless ? declaredMargins(version.queueFeed, sheet.sheet.width) : sheet.margins,
+      roll: roll ? { number: roll.number, left: roll.left } : null,
+      perMetre:
+        price?.price != null && price.lengthUm > 0 ? minor(Math.round((price.price * 1e6) / price.lengthUm)) : null,
+      ...{ prints: [], others: [] },
+    },
+    ...{ prints: [], others: [] },
+  }
+}
+
+/** Why a print lies on the roll by itself; null: others may lie beside it. */
+function alone({ sheet, pieces }: PrintOutcome): string | null {
+  if (sheet?.borderless) return 'it goes over the edges of the roll'
+  if (pieces.length > 1) return 'it has several pictures'
+  return pieces[0] ? null : 'it is not filled yet'
+}
