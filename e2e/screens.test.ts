@@ -47,6 +47,8 @@ type Screen = readonly [name: string, path: () => string]
 
 const SCREENS: readonly Screen[] = [
   ['bench', () => '/bench'],
+  ['roll plan', () => '/bench/plan'],
+  ['set of pictures', () => '/tone/set'],
   ['slips', () => '/slips'],
   ['slip', (): string => `/slips/${id.slip}`],
   ['log', () => '/log'],

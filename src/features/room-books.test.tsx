@@ -246,7 +246,7 @@ describe('stock of a paper', () => {
   })
   it('a piece off a roll is a length; a measured rest is the difference', async () => {
     const asked = hearing(done({ id: 'r' }))
-    const { unmount } = show(<RollForm roll={ROLL} moves={MOVES} now={0} onDone={vi.fn()} />)
+    const { unmount } = show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
     expect(screen.getAllByRole('row').map((r) => r.textContent)).toEqual(['1 Janrun−0.42 m', '1 Janloaded+26.00 mnew'])
     press('Write it down')
     await wrongAt('Length taken off', 'This is needed.')
@@ -254,11 +254,30 @@ describe('stock of a paper', () => {
     press('Write it down')
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'r', kind: 'trimmed', delta: 120_000 }))
     unmount()
-    show(<RollForm roll={ROLL} moves={MOVES} now={0} onDone={vi.fn()} />)
+    show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
     fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
     type('Measured length left', '24 m')
     press('Write it down')
     await waitFor(() => expect(asked[1]?.body).toMatchObject({ kind: 'corrected', delta: -600_000 }))
+  })
+  it('a roll is measured by its diameter: a length with how far off it may be, taken over with what it is made of', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
+    expect(screen.queryByText(/By its diameter/)).toBeNull()
+    fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
+    type('Outer diameter', '70')
+    expect(await screen.findByText(/^Paper is outside its tube/)).toBeTruthy()
+    type('Outer diameter', '100')
+    // pi * (100^2 - 76.2^2) / 4 / 0.25 mm
+    expect(await screen.findByText(/^13\.17 m, within 0\.\d\d m\./)).toBeTruthy()
+    press('Take it')
+    press('Write it down')
+    await waitFor(() =>
+      expect(asked[0]?.body).toMatchObject({
+        ...{ kind: 'corrected', delta: 13_170_000 - 24_600_000 },
+        note: expect.stringMatching(/^by diameter 100 mm, core 76\.2 mm, paper 0\.25 mm thick: within 0\.\d\d m$/),
+      }),
+    )
   })
   const BOOKS = { prices: {}, ledgers: {}, used: { days: 90, of: {} }, now: 0 } as const
   it('what is low is said before all papers: few sheets, or nothing on rolls but a rest', () => {

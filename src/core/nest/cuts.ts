@@ -32,7 +32,8 @@ const NOTHING = 50
 
 /**
  * The straight cuts that part all prints of a plan, in order: each goes from edge to edge of the piece in hand, at the edge
- * of a print. First what parts prints, from the lead edge on; then what is left around each.
+ * of a print. First the roll is parted, from its lead edge on; what falls off is
+ * trimmed and parted in turn.
  * @param roll width of the strip and length that was printed, um
  * @returns null: straight cuts do not part them
  * @example cutsOf([{ i: 0, x: 0, y: 0, w: 100, h: 100, turned: false }], { width: 100, length: 100 }) // []
@@ -45,7 +46,8 @@ export function cutsOf(
   let names = 0
   const stack: Held[] = [{ name: 'roll', piece: { x: 0, y: 0, w: roll.width, h: roll.length }, prints: laid }]
   for (let held = stack.pop(); held; held = stack.pop()) {
-    const found = parting(held) ?? trimming(held)
+    // nobody takes a strip off metres of roll: it is parted first; a piece on the table is trimmed before it is parted
+    const found = held.name === 'roll' ? (parting(held) ?? trimming(held)) : (trimming(held) ?? parting(held))
     if (!found) {
       if (held.prints.length > 1) return null
       continue
@@ -105,14 +107,15 @@ function parting({ piece, prints }: Held): Found | null {
   return null
 }
 
-/** What is more than the print at one of its sides. */
+/** What is more than the prints of a piece at one of its sides. */
 function trimming({ piece, prints }: Held): Found | null {
-  const [p] = prints
-  if (!p || prints.length > 1) return null
   const { x, y, w, h } = piece
-  if (p.y - y >= NOTHING) return { runs: 'across', at: p.y - y }
-  if (y + h - p.y - p.h >= NOTHING) return { runs: 'across', at: p.y + p.h - y }
-  if (p.x - x >= NOTHING) return { runs: 'along', at: p.x - x }
-  if (x + w - p.x - p.w >= NOTHING) return { runs: 'along', at: p.x + p.w - x }
-  return null
+  const lead = Math.min(...prints.map((p) => p.y)) - y
+  const left = Math.min(...prints.map((p) => p.x)) - x
+  const trail = Math.max(...prints.map((p) => p.y + p.h)) - y
+  const right = Math.max(...prints.map((p) => p.x + p.w)) - x
+  if (lead >= NOTHING) return { runs: 'across', at: lead }
+  if (h - trail >= NOTHING) return { runs: 'across', at: trail }
+  if (left >= NOTHING) return { runs: 'along', at: left }
+  return w - right >= NOTHING ? { runs: 'along', at: right } : null
 }

@@ -21,6 +21,7 @@ import type { Choice } from '@/ui/parts/choices'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
+import { ByDiameter } from './by-diameter'
 
 type Done = { readonly onDone: () => void }
 
@@ -189,11 +190,14 @@ const NOT_MOVED: Moved = { kind: 'trimmed', delta: null, note: '' }
 
 export function RollForm({
   roll,
+  thickness,
   moves,
   now,
   onDone,
 }: {
   readonly roll: Stock['rolls'][number]
+  /** of its paper; null: nobody has said */
+  readonly thickness: Um | null
   /** the newest lines of its ledger, the newest first */
   readonly moves: readonly RollMove[]
   readonly now: number
@@ -237,6 +241,9 @@ export function RollForm({
         width={180}
       />
       <FormText field={form.at('note')} label="Note" />
+      {form.values.kind === 'corrected' ? (
+        <ByDiameter left={roll.left} thickness={thickness} onTake={(delta, note) => form.set({ delta, note })} />
+      ) : null}
     </Form>
   )
 }

@@ -129,6 +129,7 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
           <tbody>
             {paper.stocks.map((s) => (
               <StockLine
+                thickness={paper.thickness}
                 key={s.id}
                 stock={s}
                 prices={props.prices[s.id] ?? []}
@@ -146,12 +147,15 @@ function PaperSection({ paper, ...props }: { readonly paper: Paper } & Prices) {
 
 function StockLine({
   stock: s,
+  thickness,
   prices,
   ledgers,
   used,
   now,
 }: {
   readonly stock: Stock
+  /** of its paper; null: nobody has said */
+  readonly thickness: Um | null
   readonly prices: readonly StockPriceEntry[]
   readonly ledgers: Prices['ledgers']
   readonly used: Used
@@ -181,7 +185,9 @@ function StockLine({
               roll {r.number}, {writeNumber(r.left / 1e6, 2)} m left
             </span>
             <FormButton label="Ledger" title={`Roll ${r.number}`} wide>
-              {(close) => <RollForm roll={r} moves={ledgers[r.id] ?? []} now={now} onDone={close} />}
+              {(close) => (
+                <RollForm roll={r} thickness={thickness} moves={ledgers[r.id] ?? []} now={now} onDone={close} />
+              )}
             </FormButton>
           </div>
         ))}

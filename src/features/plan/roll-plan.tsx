@@ -191,9 +191,7 @@ function Found(props: {
     alone: laid.reduce((sum, p) => sum + p.alone, 0),
   })
   const money = (length: number): string =>
-    group.perMetre === null
-      ? ''
-      : `, ${writeAmount(minor(Math.round((group.perMetre * length) / 1e6)), currency)} ${currency.code}`
+    group.perMetre === null ? '' : `, ${writeAmount(minor(Math.round((group.perMetre * length) / 1e6)), currency)}`
   const left = group.roll?.left ?? null
   const name = (i: number): string => {
     const p = laid[i]

@@ -1,0 +1,126 @@
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
+import { fromMm, um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import type { NestAsk } from '@/core/nest/ask'
+import { Search } from '@/core/nest/solve'
+import { edges } from '@/core/sheet/sheet'
+import type { PlanAnswered } from '@/workers/nest-messages'
+import { show } from '../../../test/interface'
+import { RollPlan } from './roll-plan'
+
+/** What was asked of the worker, and how it is made to answer. */
+const asked: NestAsk[] = []
+let stopped = 0
+let answer: (over: boolean, spoil?: boolean) => void = () => {}
+vi.mock('@/workers/planner', () => ({
+  openPlanner: (hear: (a: PlanAnswered) => void) => ({
+    search: (ask: NestAsk) => {
+      asked.push(ask)
+      const search = new Search(ask, 1)
+      for (let n = 0; n < 12 && search.pass(() => false); n++);
+      answer = (over, spoil = false) => {
+        const { standing } = search
+        const plan = standing.plan && spoil ? { ...standing.plan, laid: standing.plan.laid.slice(1) } : standing.plan
+        act(() => hear({ id: asked.length, standing: { ...standing, plan }, over }))
+      }
+    },
+    stop: () => {
+      stopped += 1
+    },
+    end: () => {},
+  }),
+}))
+beforeEach(() => {
+  asked.length = 0
+  stopped = 0
+})
+
+const print = (n: number, w: number, h: number, more: Partial<PlanPrint> = {}): PlanPrint => ({
+  ...{ slipId: `s${n}`, printId: 'first', number: n, title: `Print ${n}`, memberName: 'Iria', pictureId: null },
+  ...{ w: fromMm(w), h: fromMm(h), copies: 1, alone: fromMm(h + 8), ...more },
+})
+const GROUP: PlanGroup = {
+  ...{ versionId: 'v', name: 'Heron, roll, version 1', printerName: 'Heron', feedName: 'roll', paperName: 'Dune' },
+  ...{ width: fromMm(610), margins: edges(4000, 4000, 4000, 4000), roll: { number: 1, left: fromMm(20_000) } },
+  ...{ longest: fromMm(14_000), perMetre: minor(342) },
+  prints: [print(126, 290, 200, { copies: 4 }), print(130, 300, 400)],
+  others: [{ slipId: 's9', number: 123, title: 'Cumulus', why: 'it goes over the edges of the roll' }],
+}
+const figure = (name: string): string | null | undefined =>
+  screen.getByText(name, { selector: 'dt' }).nextElementSibling?.textContent
+
+describe('a roll plan', () => {
+  it('says what it takes, what it saves in length and money, and what lies by itself', async () => {
+    show(<RollPlan groups={[GROUP]} />)
+    expect(screen.getByText(/is printed by itself: it goes over the edges of the roll/)).toBeTruthy()
+    expect(asked[0]?.items).toHaveLength(5)
+    expect([asked[0]?.width, asked[0]?.gap, asked[0]?.margin, asked[0]?.cut]).toEqual([610_000, 5000, 4000, 'straight'])
+    answer(true)
+    // two and two beside each other, or one beside the tall one: no less than 4 x 205 + 408 alone
+    expect(figure('One after the other')).toBe('1240 mm')
+    expect(figure('Takes')).toMatch(/^\d+ mm, \d+\.\d\d\sEUR$/)
+    expect(figure('Saves')).toMatch(/^\d+ mm, \d+\.\d\d\sEUR$/)
+    expect(Number.parseInt(figure('Takes') ?? '', 10)).toBeLessThan(900)
+    expect(Number.parseInt(figure('No plan is shorter than') ?? '', 10)).toBeLessThanOrEqual(
+      Number.parseInt(figure('Takes') ?? '', 10),
+    )
+  })
+  it('searches again with other copies, another gap, and without turning', async () => {
+    show(<RollPlan groups={[GROUP]} />)
+    fireEvent.change(screen.getByLabelText('Copies of 126, Print 126, in this plan'), { target: { value: '2' } })
+    await waitFor(() => expect(asked.at(-1)?.items).toHaveLength(3))
+    fireEvent.click(screen.getByLabelText('130, Print 130, may be turned'))
+    await waitFor(() => expect(asked.at(-1)?.items.map((i) => i.mayTurn)).toEqual([true, true, false]))
+    fireEvent.click(screen.getByLabelText('straight cuts part it'))
+    await waitFor(() => expect(asked.at(-1)?.cut).toBe('any'))
+  })
+  it('is cut by a list that is ticked off, and stops when it is asked to', () => {
+    show(<RollPlan groups={[GROUP]} />)
+    answer(false)
+    fireEvent.click(screen.getByRole('button', { name: 'Stop' }))
+    expect(stopped).toBe(1)
+    answer(true)
+    const cuts = within(screen.getByRole('region', { name: 'Cuts' }))
+    const first = cuts.getAllByRole('listitem')[0]
+    expect(first?.textContent).toMatch(/^Across the roll, [\d.]+ mm from its lead edge: A comes off; B is left\.$/)
+    expect(first?.getAttribute('aria-current')).toBe('step')
+    fireEvent.click(cuts.getByRole('button', { name: 'Cut 1 is made' }))
+    expect(cuts.getByText(/^1 of \d+ cuts made$/)).toBeTruthy()
+    expect(cuts.getAllByRole('listitem')[1]?.getAttribute('aria-current')).toBe('step')
+    fireEvent.click(cuts.getByRole('button', { name: 'One back' }))
+    expect(cuts.getByText(/^0 of \d+ cuts made$/)).toBeTruthy()
+  })
+  it('a plan that does not hold is not shown', () => {
+    show(<RollPlan groups={[GROUP]} />)
+    answer(true, true)
+    expect(screen.getByText(/does not hold, and is not shown/)).toBeTruthy()
+    expect(screen.queryByText('Takes')).toBeNull()
+  })
+  it('names the print that is wider than the roll both ways, and asks for no plan', async () => {
+    show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 700, 650)] }]} />)
+    expect(
+      screen.getByText(/^Print 7 \(700 × 650 mm\) is wider than the 602 mm that this roll prints, both ways/),
+    ).toBeTruthy()
+    expect(asked).toEqual([])
+  })
+  it('one that must not be turned may be too wide where it would fit turned', async () => {
+    show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 700, 500)] }]} />)
+    expect(screen.queryByText(/is wider than/)).toBeNull()
+    fireEvent.click(screen.getByLabelText('7, Print 7, may be turned'))
+    expect(await screen.findByText(/and must not be turned/)).toBeTruthy()
+  })
+  it('says when more is taken than is left on the roll, or than the feed takes at once', () => {
+    show(<RollPlan groups={[{ ...GROUP, roll: { number: 4, left: um(300_000) }, longest: um(250_000) }]} />)
+    answer(true)
+    expect(screen.getByText(/^Roll 4 has 300 mm left; this plan takes/)).toBeTruthy()
+    expect(screen.getByText(/^The roll takes 250 mm at once/)).toBeTruthy()
+  })
+  it('refuses more prints than a plan has, and of nothing says what would come', () => {
+    show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 100, 100, { copies: 500 })] }]} />)
+    expect(screen.getByText(/^A plan has 300 prints at most; these are 500/)).toBeTruthy()
+    show(<RollPlan groups={[]} />)
+    expect(screen.getByText(/^Nothing waits for a roll/)).toBeTruthy()
+  })
+})
