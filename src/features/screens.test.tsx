@@ -152,6 +152,7 @@ describe('the bench', () => {
         prints: [],
         found: [],
         says: [],
+        together: [],
         copiesSet: null,
         awayAt: null,
         due: [{ kind: 'nozzle check', days: 9 }],
@@ -250,6 +251,18 @@ describe('the bench', () => {
       'It is Rush, A4',
       'It is Fenland Matte, as noted',
     ])
+  })
+  it('says what lies together on a roll, and what that saves', () => {
+    const together = [
+      { printerId: 'p', name: 'Heron, roll, version 1', count: 12, length: 2_208_000, alone: 3_576_000 },
+    ]
+    show(<Bench bench={{ ...bench, lanes: bench.lanes.map((l) => ({ ...l, together })) }} shelf={[]} now={0} />)
+    expect(
+      screen.getByText(/^12 prints of Heron, roll, version 1: beside each other 2208 mm of roll/).textContent,
+    ).toBe(
+      '12 prints of Heron, roll, version 1: beside each other 2208 mm of roll instead of 3576 mm, 1368 mm less. Plan it',
+    )
+    expect(screen.getByRole('link', { name: 'Plan it' }).getAttribute('href')).toBe('/bench/plan')
   })
   it('an empty one says what comes there', () => {
     show(<Bench bench={{ ...bench, waiting: 0, lanes: [] }} shelf={[]} now={0} />)

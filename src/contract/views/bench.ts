@@ -50,7 +50,18 @@ export type Lane = {
   readonly prints: readonly PrintLine[]
   /** settings that were found otherwise in its dialogs and that nobody has put right yet */
   readonly found: readonly ReadBack[]
+  /** what prints that wait for its rolls take beside each other, and what that saves; um */
+  readonly together: readonly RollHint[]
   readonly groups: readonly BenchGroup[]
+}
+
+/** A first plan of what waits for a roll. */
+export type RollHint = {
+  readonly printerId: string
+  readonly name: string
+  readonly count: number
+  readonly length: number
+  readonly alone: number
 }
 
 export type Bench = {

@@ -22,6 +22,7 @@ export type PlanPrint = {
 /** Waiting prints of one version on one roll: what can be printed as one piece. */
 export type PlanGroup = {
   readonly versionId: string
+  readonly queueId: string
   readonly name: string
   readonly printerName: string
   readonly feedName: string

@@ -3,6 +3,7 @@ import { realistic, zeroWaste } from '../../../bench/nest/instances'
 import type { Laid, NestAsk, Plan } from './ask'
 import { type Cut, cutsOf, type Piece } from './cuts'
 import { Search } from './solve'
+import { together } from './together'
 import { verifyPlan } from './verify'
 
 const MM = 1000
@@ -174,5 +175,35 @@ describe('a cut plan', () => {
       ['A', 'along', 100, ['print', 'print']],
       ['B', 'along', 100, ['print', 'offcut']],
     ])
+  })
+})
+
+describe('what lies together on a roll', () => {
+  const MARGINS = { left: 3 * MM, right: 4 * MM, lead: 4 * MM, trail: 6 * MM }
+  const print = (w: number, h: number, copies: number) => ({ w: w * MM, h: h * MM, copies, alone: (h + 10) * MM })
+  it('is what a first plan takes, with the white at both ends, beside one after the other', () => {
+    const found = together({ width: 610 * MM, margins: MARGINS, prints: [print(290, 200, 4)] }, 5000)
+    // two beside each other within 602 mm, twice, one gap between: 405 mm and 10 at the ends
+    expect(found).toMatchObject({ count: 4, length: 415 * MM, alone: 840 * MM, saved: 425 * MM })
+    expect(found?.waste).toBeCloseTo(1 - (4 * 290 * 200) / (610 * 415), 6)
+    expect(found?.bound).toBeLessThanOrEqual(415 * MM)
+  })
+  it('leaves out what is too wide both ways, and is nothing where nothing is saved', () => {
+    const on = (...prints: ReturnType<typeof print>[]) => together({ width: 610 * MM, margins: MARGINS, prints }, 5000)
+    expect(on(print(603, 700, 1), print(290, 200, 2))?.count).toBe(2)
+    expect(on(print(603, 700, 3))).toBeNull()
+    expect(on(print(290, 200, 1))).toBeNull()
+    expect(on({ ...print(400, 500, 2), alone: 405 * MM })).toBeNull()
+    // the wider margin counts on both sides: 298.5 mm twice and a gap are 602, and 299 are more
+    expect(on(print(298.5, 298.5, 2))?.length).toBe(308.5 * MM)
+    expect(on(print(299, 299, 2))?.length).toBe(613 * MM)
+  })
+  it('is the same each time', () => {
+    const on = {
+      width: 610 * MM,
+      margins: MARGINS,
+      prints: [print(150, 210, 7), print(203, 254, 5), print(300, 300, 3)],
+    }
+    expect(together(on, 3000)).toEqual(together(on, 3000))
   })
 })

@@ -6,7 +6,8 @@ import { useRouter } from 'next/navigation'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Bench as BenchData, BenchSlip, Lane } from '@/contract/views/bench'
 import type { ReadBack } from '@/contract/views/card'
-import { tradePair, writeNumber } from '@/core/length/write'
+import { um } from '@/core/length/length'
+import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import type { Needs } from '@/core/slip/needs'
 import { sayFinding } from '@/core/words/checks'
 import { countOf } from '@/core/words/count'
@@ -109,7 +110,7 @@ function LaneBox({
   readonly now: number
 }) {
   const { printer } = lane
-  const { timeZone } = useWays()
+  const { timeZone, unit } = useWays()
   const nozzle = printer.upkeep.find((u) => u.kind === 'nozzle check')
   const heads = lane.due.find((d) => d.kind === 'head alignment')
   return (
@@ -169,6 +170,14 @@ function LaneBox({
         ))}
         {lane.found.map((back) => (
           <FoundOtherwise key={back.id} back={back} now={now} />
+        ))}
+        {lane.together.map((hint) => (
+          <p key={hint.name} className={css.together}>
+            {countOf(hint.count, 'print')} of {hint.name}: beside each other {tradeLength(um(hint.length), unit)} of
+            roll instead of {tradeLength(um(hint.alone), unit)},{' '}
+            <strong>{tradeLength(um(hint.alone - hint.length), unit)} less</strong>.{' '}
+            <Link href="/bench/plan">Plan it</Link>
+          </p>
         ))}
         {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
         {lane.groups.map((group) => (

@@ -42,7 +42,14 @@ const print = (n: number, w: number, h: number, more: Partial<PlanPrint> = {}): 
   ...{ w: fromMm(w), h: fromMm(h), copies: 1, alone: fromMm(h + 8), ...more },
 })
 const GROUP: PlanGroup = {
-  ...{ versionId: 'v', name: 'Heron, roll, version 1', printerName: 'Heron', feedName: 'roll', paperName: 'Dune' },
+  ...{
+    versionId: 'v',
+    queueId: 'q',
+    name: 'Heron, roll, version 1',
+    printerName: 'Heron',
+    feedName: 'roll',
+    paperName: 'Dune',
+  },
   ...{ width: fromMm(610), margins: edges(4000, 4000, 4000, 4000), roll: { number: 1, left: fromMm(20_000) } },
   ...{ longest: fromMm(14_000), perMetre: minor(342) },
   prints: [print(126, 290, 200, { copies: 4 }), print(130, 300, 400)],

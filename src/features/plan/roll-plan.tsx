@@ -10,6 +10,7 @@ import { minor, writeAmount } from '@/core/money/money'
 import type { NestAsk } from '@/core/nest/ask'
 import { cutsOf } from '@/core/nest/cuts'
 import { gainOf } from '@/core/nest/gain'
+import { sideMargin, USUAL_GAP } from '@/core/nest/together'
 import { LengthField } from '@/ui/fields/length-field'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -21,7 +22,6 @@ import { usePlanner } from './use-planner'
 
 /** No plan has more prints. */
 const MOST = 300
-const GAP = um(5000)
 
 type Wish = { readonly copies: number; readonly mayTurn: boolean }
 const keyOf = (p: PlanPrint): string => `${p.slipId} ${p.printId}`
@@ -64,7 +64,7 @@ export function RollPlan({ groups }: { readonly groups: readonly PlanGroup[] }) 
 
 function GroupPlan({ group }: { readonly group: PlanGroup }) {
   const { unit } = useWays()
-  const [gap, setGap] = useState<Um>(GAP)
+  const [gap, setGap] = useState<Um>(um(USUAL_GAP))
   const [straight, setStraight] = useState(true)
   const [wishes, setWishes] = useState<Readonly<Record<string, Wish>>>({})
   const [made, setMade] = useState(0)
@@ -74,8 +74,7 @@ function GroupPlan({ group }: { readonly group: PlanGroup }) {
     () => group.prints.flatMap((p) => Array.from({ length: (wishes[keyOf(p)] ?? p).copies }, () => p)),
     [group, wishes],
   )
-  // what the printer leaves white at the sides, the wider on both: the roll may lie a little to either
-  const margin = Math.max(group.margins.left, group.margins.right)
+  const margin = sideMargin(group.margins)
   const room = group.width - 2 * margin
   const ask = useMemo(
     (): NestAsk => ({

@@ -1,4 +1,4 @@
-import { and, eq, gte, inArray, sql } from 'drizzle-orm'
+import { gte, sql } from 'drizzle-orm'
 import type { Bench, BenchSlip, Lane } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
 import { setAtPrinter } from '@/core/printer/heard'
@@ -9,11 +9,13 @@ import { outcomeOf } from '@/core/slip/outcome'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { runParts } from '@/server/db/schema'
+import { goodCopies } from './good-copies'
 import { allHeard, awaySince, printersSay } from './heard'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
 import { openReadBacks } from './read-backs'
+import { rollHints } from './roll-plans'
 import { catalogue, listSlips, picturesOf, type Slip } from './slips'
 
 /** Checks whose findings stand in the lane of the printer, not on each of its slips. */
@@ -78,6 +80,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
   }
   for (const { slip, memberName } of lines.toReversed())
     for (const print of slip.body.prints) put(slip, memberName, print)
+  const hints = rollHints(db, now)
   return {
     lanes: printers.map((printer) => ({
       printer,
@@ -90,6 +93,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
       ),
       prints: prints.filter((p) => p.printerId === printer.id),
       found: found.get(printer.id) ?? [],
+      together: hints.filter((h) => h.printerId === printer.id),
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
     })),
     unplaced: unplaced.slips,
@@ -108,17 +112,6 @@ function copiesSet(db: Db, queues: readonly { readonly id: string }[]): Lane['co
     if (left?.what === 'copies') return { copies: left.is, since: left.since }
   }
   return null
-}
-
-/** Good copies that prints have already, by slip and print. */
-export function goodCopies(db: Db, slipIds: readonly string[]): ReadonlyMap<string, number> {
-  const rows = db
-    .select({ slipId: runParts.slipId, printId: runParts.printId, n: sql<number>`count(*)` })
-    .from(runParts)
-    .where(and(inArray(runParts.slipId, [...slipIds]), eq(runParts.nowOutcome, 'good')))
-    .groupBy(runParts.slipId, runParts.printId)
-    .all()
-  return new Map(rows.map((r) => [`${r.slipId} ${r.printId}`, r.n]))
 }
 
 /** As it stands first, then a change of paper, then one that swaps ink. */

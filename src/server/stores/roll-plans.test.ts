@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { ACTIONS } from '@/server/actions/all'
 import { TestRoom } from '../../../test/room'
-import { planGroups } from './roll-plans'
+import { readBench } from './bench'
+import { planGroups, rollHints } from './roll-plans'
 
 const WIDE = fromMm(600)
 const ROLL = { kind: 'cut', width: WIDE, length: 'auto' } as const
@@ -66,6 +67,15 @@ describe('prints that may lie beside each other on a roll', () => {
     expect(groups[0]?.others).toEqual([
       { slipId: empty.id, number: empty.number, title: 'Empty', why: 'it is not filled yet' },
     ])
+  })
+  it('a lane of the bench says what they take beside each other', async () => {
+    const { room, waiting } = await withRoll()
+    await waiting({ title: 'Fern', placing: by(200), copies: 4 })
+    const printerId = room.one<string>('select id from printers')
+    const [hint] = rollHints(room.db, room.now)
+    expect(hint).toMatchObject({ printerId, count: 4 })
+    expect((hint?.length ?? 0) < 0.6 * (hint?.alone ?? 0)).toBe(true)
+    expect(readBench(room.db, room.now, 0).lanes.map((l) => l.together)).toEqual([[hint]])
   })
   it('in an empty room there are none', async () => {
     const room = await TestRoom.open()

@@ -1,12 +1,15 @@
+import type { RollHint } from '@/contract/views/bench'
 import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
+import { together } from '@/core/nest/together'
 import { declaredMargins } from '@/core/printer/facts'
 import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
 import type { PrintFacts } from '@/core/slip/facts'
 import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
-import { goodCopies } from './bench'
+import { goodCopies } from './good-copies'
+import { listPrinters } from './printers'
 import { catalogue, listSlips, picturesOf } from './slips'
 
 /** Slips that are looked at. */
@@ -59,13 +62,31 @@ export function planGroups(db: Db, now: number): readonly PlanGroup[] {
   return [...groups.values()].map(({ group, prints, others }) => ({ ...group, prints, others }))
 }
 
+/** Children that a first plan looks at: some milliseconds, and the same plan each time. */
+const FIRST_STEPS = 15_000
+
+/** What lies together on a roll of each printer, by a first plan of all that waits for it. */
+export function rollHints(db: Db, now: number): readonly RollHint[] {
+  const printerOf = new Map(listPrinters(db).flatMap((p) => p.queues.map((q) => [q.id, p.id])))
+  return planGroups(db, now).flatMap((group): readonly RollHint[] => {
+    const found = together(group, FIRST_STEPS)
+    const printerId = printerOf.get(group.queueId)
+    if (!found || !printerId) return []
+    return [{ printerId, name: group.name, count: found.count, length: found.length, alone: found.alone }]
+  })
+}
+
 function begun({ version, stock }: PrintFacts, { sheet }: PrintOutcome, { stocks }: Catalogue): Filling | null {
   if (!version || !sheet) return null
   const roll = stocks.flatMap((s) => s.rolls).find((r) => r.id === stock?.rollId)
   const price = stock?.price.kind === 'roll' ? stock.price : null
   return {
     group: {
-      ...{ versionId: version.id, name: `${version.presetName}, version ${version.number}` },
+      ...{
+        versionId: version.id,
+        queueId: version.settings.queueId,
+        name: `${version.presetName}, version ${version.number}`,
+      },
       ...{ printerName: version.printerName, feedName: version.feed.name, paperName: version.paper.name },
       ...{ width: sheet.sheet.width, longest: version.feed.maxLength },
       margins: sheet.borderless ? declaredMargins(version.queueFeed, sheet.sheet.width) : sheet.margins,

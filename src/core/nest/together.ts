@@ -1,0 +1,54 @@
+import type { NestAsk } from './ask'
+import { type Gain, gainOf } from './gain'
+import { Search } from './solve'
+
+/** What waits for one roll; lengths um. */
+export type OnRoll = {
+  readonly width: number
+  /** what the printer leaves white around all of it */
+  readonly margins: { readonly left: number; readonly right: number; readonly lead: number; readonly trail: number }
+  readonly prints: readonly {
+    readonly w: number
+    readonly h: number
+    readonly copies: number
+    /** how much of the roll a copy takes by itself */
+    readonly alone: number
+  }[]
+}
+
+/** Room for a cutter between prints unless somebody says otherwise, um. */
+export const USUAL_GAP = 5000
+
+/**
+ * White at both sides of a roll: the wider of its margins, since a roll may lie a little to either side.
+ * @example sideMargin({ left: 3000, right: 4000 }) // 4000
+ */
+export const sideMargin = (m: { readonly left: number; readonly right: number }): number => Math.max(m.left, m.right)
+
+/**
+ * What a first plan of all that waits for a roll takes and saves; prints that are too wide for it are left out.
+ * @param steps so many children are looked at, and no more passes begun
+ * @returns null: there are not two prints to lay beside each other, or that saves nothing
+ * @example together({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).saved // 200000
+ */
+export function together(
+  { width, margins, prints }: OnRoll,
+  steps: number,
+): (Gain & { readonly count: number }) | null {
+  const margin = sideMargin(margins)
+  const fits = prints.filter((p) => Math.min(p.w, p.h) <= width - 2 * margin)
+  const laid = fits.flatMap((p) => Array.from({ length: p.copies }, () => p))
+  if (laid.length < 2) return null
+  const items = laid.map(({ w, h }) => ({ w, h, mayTurn: true }))
+  const ask: NestAsk = { width, gap: USUAL_GAP, margin, cut: 'straight', items }
+  const search = new Search(ask, 1)
+  while (search.standing.steps < steps && search.pass(() => false));
+  const { plan, bound } = search.standing
+  if (!plan) return null
+  const gain = gainOf({
+    ...{ width, length: plan.length, bound, ends: margins.lead + margins.trail },
+    area: laid.reduce((sum, p) => sum + p.w * p.h, 0),
+    alone: laid.reduce((sum, p) => sum + p.alone, 0),
+  })
+  return gain.saved > 0 ? { ...gain, count: laid.length } : null
+}
