@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { realistic, zeroWaste } from '../../../bench/nest/instances'
 import type { Laid, NestAsk, Plan } from './ask'
+import { scaledBound } from './bound'
 import { type Cut, cutsOf, type Piece } from './cuts'
 import { Search } from './solve'
 import { together } from './together'
@@ -64,6 +65,19 @@ describe('a roll plan', () => {
     search.pass(() => true)
     expect(search.standing.plan?.length).toBe(before)
   })
+  it('holds after parts of it were laid again, and joined prints came apart again', () => {
+    for (const cut of ['straight', 'any'] as const)
+      for (const seed of [1, 2, 3]) {
+        const ask = asked(realistic(36, seed), cut)
+        expect(verifyPlan(ask, searched(ask, 90, seed).plan), `${cut} ${seed}`).toEqual([])
+      }
+  })
+  it('no bound lies above what is possible: two prints that fill the width lie beside each other', () => {
+    const kind = (w: number, h: number) => ({ w, h, mayTurn: false, members: [0] })
+    expect(scaledBound([kind(6, 5), kind(4, 5)], 10)).toBe(5)
+    // and none of which two fit lie one after the other
+    expect(scaledBound([kind(6, 5), kind(6, 4), kind(6, 3)], 10)).toBe(12)
+  })
   it('turns nothing that must not be turned', () => {
     const ask: NestAsk = {
       ...{ width: 600 * MM, gap: 0, margin: 0, cut: 'straight' },
@@ -108,6 +122,7 @@ describe('what is wrong with a plan', () => {
     expect(codes({ laid: [laid(0, 3, 0), laid(1, 198, 0)], length: 50 })).toEqual(['outside'])
     expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0, true)], length: 50 })).toEqual(['length'])
     expect(codes({ laid: [laid(1, 3, 0), laid(0, 108, 0, true)], length: 100 })).toEqual(['turned'])
+    expect(codes({ laid: [laid(0, 3, -1), laid(1, 108, 0)], length: 50 })).toEqual(['outside'])
     expect(codes({ laid: [laid(0, 3, 0)], length: 50 })).toEqual(['missing'])
     expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0), laid(1, 3, 55)], length: 105 })).toEqual(['twice'])
     expect(codes({ laid: [laid(0, 3, 0), laid(1, 108, 0), laid(7, 3, 55)], length: 105 })).toEqual(['unknown'])

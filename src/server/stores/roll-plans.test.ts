@@ -53,6 +53,10 @@ describe('prints that may lie beside each other on a roll', () => {
     await room.log(slip, 'good', 2)
     room.db.$client.prepare("update slips set state = 'waiting' where id = ?").run(slip.id)
     expect(planGroups(room.db, room.now)[0]?.prints.map((p) => p.copies)).toEqual([1])
+    const done = await waiting({ title: 'Moon', placing: by(150) })
+    await room.log(done, 'good')
+    room.db.$client.prepare("update slips set state = 'waiting' where id = ?").run(done.id)
+    expect(planGroups(room.db, room.now)[0]?.prints.map((p) => p.title)).toEqual(['Fern'])
   })
   it('another width is another roll, and a print that is not filled lies by itself with the reason', async () => {
     const { room, waiting } = await withRoll()
