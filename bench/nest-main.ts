@@ -5,9 +5,10 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import type { NestAsk } from '@/core/nest/ask'
 import { Search } from '@/core/nest/solve'
+import { together } from '@/core/nest/together'
 import { type Instance, realistic, zeroWaste } from './nest/instances'
 import { PACKERS, type Placed, shortest } from './nest/packers'
-import { say } from './spread'
+import { say, spread } from './spread'
 
 // npm run bench:nest -- [--in FILE] [--budget-ms N] [--cut straight|any] [--out FILE] [--seeds N] [--verify FILE]
 // Without --in: instances of the generator, of every family and some seeds. A table of excess over the optimum (or the
@@ -92,6 +93,9 @@ function judged(
   return new Map((JSON.parse(String(done.stdout)) as Judged[]).map((j) => [j.id, j]))
 }
 
+/** What the search knows that no plan goes below: better than the file's own bound for many. */
+const bounds = new Map<string, number>()
+
 /** Mean and worst of a family, as a line of the table. */
 function line(
   name: string,
@@ -101,8 +105,9 @@ function line(
   for (const r of rows) {
     const i = given.find((x) => x.id === r.id) as Instance
     const family = `${i.family} ${i.items.length}`
+    const least = i.optimum ?? Math.max(i.lowerBound, bounds.get(i.id) ?? 0)
     if (!r.bad)
-      families.set(family, [...(families.get(family) ?? []), 100 * (r.used / (i.optimum ?? i.lowerBound) - 1)])
+      families.set(family, [...(families.get(family) ?? []), 100 * (r.used / least - 1)])
   }
   say(`\n${name}`)
   for (const [family, all] of families) {
@@ -121,6 +126,7 @@ try {
   const out: Row[] = []
   for (const cut of cuts) {
     const rows = given.map((i) => solved(i, cut))
+    for (const r of rows) bounds.set(r.id, r.bound)
     const verdict = judged(rows)
     const wrong = (r: Row): string => {
       const v = verdict.get(r.id)
@@ -152,6 +158,16 @@ try {
       `  straight cuts part ${rows.filter((r) => verdict.get(r.id)?.straight).length} of ${rows.length}; no plan for ${given.length - rows.length}`,
     )
   }
+  // what the bench says of waiting prints is a first plan, so many children of it
+  const first = Array.from({ length: 20 }, (_, s) => {
+    const i = realistic(60, s + 1)
+    const prints = i.items.map(([w, h]) => ({ w: w * 1000, h: h * 1000, copies: 1, alone: h * 1000 }))
+    const margins = { left: 3000, right: 3000, lead: 3000, trail: 3000 }
+    const began = performance.now()
+    together({ width: i.stripWidth * 1000, margins, prints }, 15_000)
+    return performance.now() - began
+  })
+  say(`\na hint for 60 waiting prints: ${spread(first)} ms (limit 100)`)
   if (values.out) writeFileSync(values.out, JSON.stringify(out))
 } finally {
   rmSync(folder, { recursive: true, force: true })

@@ -34,7 +34,7 @@ function randomOf(seed: number): () => number {
 }
 
 /** No beam is wider than this many nodes over all prints together. */
-const WIDEST = 12_000
+const WIDEST = 40_000
 /** How often a part of the best is laid again instead of the whole. */
 const AGAIN = 0.6
 
@@ -97,7 +97,7 @@ export class Search {
   ) {
     this.shape = shapeOf(ask)
     this.random = randomOf(seed)
-    this.wide = this.shape.count > 60 ? 1 : this.shape.count > 30 ? 2 : 3
+    this.wide = this.shape.count > 60 ? 10 : this.shape.count > 30 ? 5 : 3
     const { count } = this.shape
     this.round = count > 120 ? 1 : count > 60 ? 2 : count > 30 ? 5 : 8
     this.grows = count > 120 ? 1.9 : count > 60 ? 1.7 : 1.6
@@ -156,7 +156,9 @@ export class Search {
   private whole(best: Best, stop: () => boolean): void {
     const { shape, random } = this
     const room = best.length - shape.bound
-    const ceiling = Math.floor(shape.bound + room * (0.3 + 0.65 * random()))
+    // many prints leave little to chance: far below the best nothing is found in the time of a pass
+    const low = shape.count > 60 ? 0.55 : 0.3
+    const ceiling = Math.floor(shape.bound + room * (low + (0.95 - low) * random()))
     // now and then with prints joined whose sides match
     const joined = random() < (shape.count <= 30 ? 0.5 : 0.12) ? this.joined() : null
     const under = joined?.shape ?? shape
@@ -169,8 +171,9 @@ export class Search {
     )
     this.steps += seen.steps
     const spots = seen.spots ?? this.completed(under, seen.furthest)
-    if (spots && this.took(joined ? joined.apart(spots) : spots)) return
-    if (joined) return
+    const shorter = spots !== null && this.took(joined ? joined.apart(spots) : spots)
+    // where a pass takes long, a wider one is worth more than the same once more
+    if (joined || (shorter && this.round > 2)) return
     this.fails += 1
     if (this.fails < this.round) return
     this.fails = 0
