@@ -106,8 +106,7 @@ function line(
     const i = given.find((x) => x.id === r.id) as Instance
     const family = `${i.family} ${i.items.length}`
     const least = i.optimum ?? Math.max(i.lowerBound, bounds.get(i.id) ?? 0)
-    if (!r.bad)
-      families.set(family, [...(families.get(family) ?? []), 100 * (r.used / least - 1)])
+    if (!r.bad) families.set(family, [...(families.get(family) ?? []), 100 * (r.used / least - 1)])
   }
   say(`\n${name}`)
   for (const [family, all] of families) {

@@ -227,6 +227,7 @@ export const DEMO_WAITING: readonly DemoPrint[] = [
     member: 'Geography class 9b',
     sheet: { roll: 610, length: 'auto' },
     body: { placing: exact('width', 290) },
+    copies: 6,
   },
   {
     title: 'Open day cards',

@@ -25,8 +25,8 @@ describe('a roll plan', () => {
     await says(page, /Takes/)
     const field = await page.waitForSelector('input[aria-label^="Copies of"]')
     await field?.click({ count: 3 })
-    await page.keyboard.type('6')
-    // six by two beside each other are as short as can be
+    await page.keyboard.type('12')
+    // two beside each other all along are as short as can be
     await says(page, /over: as short as can be/)
     const [takes, alone, bound] = await Promise.all(
       ['Takes', 'One after the other', 'No plan is shorter than'].map((n) => figure(page, n)),
