@@ -617,7 +617,7 @@ const CASES: readonly Case[] = [
     body: { darkness: 2 },
     rest: { version: toned({}) },
     level: 'caution',
-    says: /made at darkness -4, not at 2: no curve is used/,
+    says: /made at darkness −4, not at darkness \+2: no curve is used/,
   },
   {
     name: 'colours that the printer makes grey by itself',
