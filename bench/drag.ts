@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { openBrowser, WATCH_FRAMES } from './browser'
+import { openBrowser } from '../test/chromium'
+import { WATCH_FRAMES } from './browser'
 import { say, spread } from './spread'
 
 const ROOT = join(import.meta.dirname, '..')

@@ -3,18 +3,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { AxePuppeteer } from '@axe-core/puppeteer'
 import Database from 'better-sqlite3'
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
+import type { Browser, ElementHandle, Page } from 'puppeteer-core'
 import { inject } from 'vitest'
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-]
+import { openBrowser } from '../test/chromium'
 
 /** A browser with a fresh profile, and a folder into which it saves files. */
 export class Visit {
@@ -25,10 +16,7 @@ export class Visit {
 
   static async start(): Promise<Visit> {
     const downloads = mkdtempSync(join(tmpdir(), 'libreta-saved-'))
-    const browser = await puppeteer.launch({
-      executablePath: process.env.LIBRETA_CHROMIUM ?? '/usr/bin/chromium',
-      args: FLAGS,
-    })
+    const browser = await openBrowser()
     return new Visit(browser, downloads)
   }
 

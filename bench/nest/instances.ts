@@ -1,3 +1,5 @@
+import { seeded } from '../../test/random-slips'
+
 /** Strips with prints, as the bench's files hold them; lengths mm. */
 export type Instance = {
   readonly id: string
@@ -11,20 +13,9 @@ export type Instance = {
   readonly lowerBound: number
 }
 
-/** Numbers from a seed (mulberry32), written out here: a generator shares nothing with what it tests. */
-function chance(seed: number): () => number {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0
-    let t = Math.imul(a ^ (a >>> 15), a | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
-
 /** A rectangle cut by straight cuts into so many pieces, the larger a piece the likelier it is cut again: no waste. */
 export function zeroWaste(n: number, seed: number, gap = 0): Instance {
-  const random = chance(seed * 7919 + n)
+  const random = seeded(seed * 7919 + n)
   const strip = [610, 1118][seed % 2] as number
   const length = 300 + 100 * Math.ceil(Math.sqrt(n) * 1.6)
   const margin = gap > 0 ? 3 : 0
@@ -80,7 +71,7 @@ const ASKED: readonly (readonly [number, number])[] = [
 
 /** Prints as a room has them on one of its rolls: some sizes, often several of one. */
 export function realistic(n: number, seed: number): Instance {
-  const random = chance(seed * 104_729 + n)
+  const random = seeded(seed * 104_729 + n)
   const strip = [432, 610, 914, 1118][seed % 4] as number
   const kinds = Array.from({ length: Math.max(3, Math.round(n / 5)) }, () => {
     const fits = ASKED.filter(([w]) => w <= strip - 6)

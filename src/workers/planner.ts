@@ -16,6 +16,11 @@ export function openPlanner(hear: (answer: PlanAnswered) => void) {
       post({ does: 'search', id: last, ask, seed: 1, ms })
     },
     stop: (): void => post({ does: 'stop' }),
+    /** Ends the search, and hears nothing more of it. */
+    forget: (): void => {
+      last += 1
+      post({ does: 'stop' })
+    },
     end: (): void => worker.terminate(),
   }
 }

@@ -1,4 +1,4 @@
-import { Children, Least, marksOf, type Pass, type Spot, type Weights } from './beam'
+import { Children, Least, lessOne, marksOf, type Pass, spotsOf, type Weights } from './beam'
 import type { Stance } from './kinds'
 import type { Shape } from './shape'
 
@@ -163,8 +163,7 @@ function made(node: Node, stance: Stance, at: number, side: number, mark: number
   const from = node.line[at] as number
   const x = side === 0 ? from : from + (node.line[at + 2] as number) - stance.w
   const y = node.line[at + 1] as number
-  const left = node.left.slice()
-  left[stance.kind] = (left[stance.kind] as number) - 1
+  const left = lessOne(node.left, stance.kind)
   const line = laidOn(node.line, at, stance, x)
   const placed = node.placed + stance.w * stance.h
   return { before: node, stance, x, y, line, left, mark, placed, dead: node.dead, count: node.count + 1 }
@@ -187,10 +186,4 @@ function laidOn(line: Int32Array, at: number, stance: Stance, x: number): Int32A
   if (rest > 0 && x === from) put(x + stance.w, y, rest)
   for (let k = at + 3; k < line.length; k++) now[n++] = line[k] as number
   return joined(now)
-}
-
-function spotsOf(last: Node): readonly Spot[] {
-  const spots: Spot[] = []
-  for (let n: Node | null = last; n; n = n.before) if (n.stance) spots.push({ stance: n.stance, x: n.x, y: n.y })
-  return spots.reverse()
 }

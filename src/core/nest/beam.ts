@@ -98,6 +98,23 @@ export function marksOf(shape: Shape): Float64Array {
   })
 }
 
+/** What is left when one more of a kind lies. @example lessOne(Int16Array.of(2, 1), 0)[0] // 1 */
+export function lessOne(left: Int16Array, kind: number): Int16Array {
+  const now = left.slice()
+  now[kind] = (now[kind] as number) - 1
+  return now
+}
+
+/** A print of a node, and the node before it; the first has none. */
+type Step = { readonly before: Step | null; readonly stance: Stance | null; readonly x: number; readonly y: number }
+
+/** The prints that led to a node, in their order. @example spotsOf({ before: null, stance: null, x: 0, y: 0 }) // [] */
+export function spotsOf(last: Step): readonly Spot[] {
+  const spots: Spot[] = []
+  for (let n: Step | null = last; n; n = n.before) if (n.stance) spots.push({ stance: n.stance, x: n.x, y: n.y })
+  return spots.reverse()
+}
+
 /** How many times as many children are looked at as go on: some of them are the same prints in another order. */
 const LOOKED_AT = 3
 

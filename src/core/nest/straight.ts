@@ -1,4 +1,4 @@
-import { Children, Least, marksOf, type Pass, type Spot, type Weights } from './beam'
+import { Children, Least, lessOne, marksOf, type Pass, spotsOf, type Weights } from './beam'
 import type { Stance } from './kinds'
 import type { Shape } from './shape'
 
@@ -155,14 +155,7 @@ function made(node: Node, stance: Stance, rect: number, split: number, mark: num
     now[at++] = split === 0 ? w : stance.w
     now[at++] = bh
   }
-  const left = node.left.slice()
-  left[stance.kind] = (left[stance.kind] as number) - 1
+  const left = lessOne(node.left, stance.kind)
   const placed = node.placed + stance.w * stance.h
   return { before: node, stance, x, y, free: now, left, placed, dead: node.dead, count: node.count + 1, mark }
-}
-
-function spotsOf(last: Node): readonly Spot[] {
-  const spots: Spot[] = []
-  for (let n: Node | null = last; n; n = n.before) if (n.stance) spots.push({ stance: n.stance, x: n.x, y: n.y })
-  return spots.reverse()
 }

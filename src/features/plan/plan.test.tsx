@@ -13,6 +13,7 @@ import { RollPlan } from './roll-plan'
 /** What was asked of the worker, and how it is made to answer. */
 const asked: NestAsk[] = []
 let stopped = 0
+let forgotten = 0
 let answer: (over: boolean, spoil?: boolean) => void = () => {}
 vi.mock('@/workers/planner', () => ({
   openPlanner: (hear: (a: PlanAnswered) => void) => ({
@@ -29,12 +30,16 @@ vi.mock('@/workers/planner', () => ({
     stop: () => {
       stopped += 1
     },
+    forget: () => {
+      forgotten += 1
+    },
     end: () => {},
   }),
 }))
 beforeEach(() => {
   asked.length = 0
   stopped = 0
+  forgotten = 0
 })
 
 const print = (n: number, w: number, h: number, more: Partial<PlanPrint> = {}): PlanPrint => ({
@@ -104,6 +109,14 @@ describe('a roll plan', () => {
     answer(true, true)
     expect(screen.getByText(/does not hold, and is not shown/)).toBeTruthy()
     expect(screen.queryByText('Takes')).toBeNull()
+  })
+  it('with nothing left to lay the search is forgotten, and what it still comes to is not heard', async () => {
+    show(<RollPlan groups={[{ ...GROUP, prints: [print(126, 290, 200)] }]} />)
+    answer(false)
+    fireEvent.change(screen.getByLabelText('Copies of 126, Print 126, in this plan'), { target: { value: '0' } })
+    await waitFor(() => expect(forgotten).toBe(1))
+    expect(screen.queryByText('Takes')).toBeNull()
+    expect(screen.queryByText(/does not hold/)).toBeNull()
   })
   it('names the print that is wider than the roll both ways, and asks for no plan', async () => {
     show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 700, 650)] }]} />)

@@ -38,7 +38,7 @@ export function usePlanner(): {
   const search = useCallback((ask: NestAsk): void => {
     asked.current = ask
     if (ask.items.length === 0) {
-      planner.current?.stop()
+      planner.current?.forget()
       setPlanning(NOTHING)
       return
     }

@@ -59,7 +59,7 @@ export function FileForm({ check, onDone }: { readonly check: ToneCheck; readonl
         p="sm"
       >
         <span>
-          Drop the meter’s file here (CGATS text with Lab or XYZ), or <u>choose it</u>.
+          Drop the meter’s file here (CGATS text with Lab, XYZ, spectra or density), or <u>choose it</u>.
         </span>
       </Dropzone>
       <Textarea
