@@ -29,3 +29,10 @@ export const stancesOf = (kinds: readonly Kind[], width: number): readonly Stanc
       ...(k.mayTurn ? [{ kind, w: k.h, h: k.w, turned: true }] : []),
     ])
     .filter((s) => s.w <= width)
+
+/** Whether a print lies on a strip at all, as the search counts: a size is rounded up to the grid, the room down. @example fitsAcross({ w: 601950, h: 900000, mayTurn: true }, 609950, 4000) // false */
+export const fitsAcross = (
+  item: { readonly w: number; readonly h: number; readonly mayTurn: boolean },
+  width: number,
+  margin: number,
+): boolean => up(item.mayTurn ? Math.min(item.w, item.h) : item.w) <= down(width) - 2 * up(margin)

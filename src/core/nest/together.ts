@@ -1,5 +1,6 @@
 import type { NestAsk } from './ask'
 import { type Gain, gainOf } from './gain'
+import { fitsAcross } from './kinds'
 import { Search } from './solve'
 
 /** What waits for one roll; lengths um. */
@@ -36,7 +37,7 @@ export function together(
   steps: number,
 ): (Gain & { readonly count: number }) | null {
   const margin = sideMargin(margins)
-  const fits = prints.filter((p) => Math.min(p.w, p.h) <= width - 2 * margin)
+  const fits = prints.filter((p) => fitsAcross({ ...p, mayTurn: true }, width, margin))
   const laid = fits.flatMap((p) => Array.from({ length: p.copies }, () => p))
   if (laid.length < 2) return null
   const items = laid.map(({ w, h }) => ({ w, h, mayTurn: true }))

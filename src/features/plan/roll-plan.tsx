@@ -10,6 +10,7 @@ import { minor, writeAmount } from '@/core/money/money'
 import type { NestAsk } from '@/core/nest/ask'
 import { cutsOf } from '@/core/nest/cuts'
 import { gainOf } from '@/core/nest/gain'
+import { fitsAcross } from '@/core/nest/kinds'
 import { sideMargin, USUAL_GAP } from '@/core/nest/together'
 import { LengthField } from '@/ui/fields/length-field'
 import lists from '@/ui/parts/lists.module.css'
@@ -83,7 +84,7 @@ function GroupPlan({ group }: { readonly group: PlanGroup }) {
     }),
     [group.width, gap, margin, straight, laid, wishes],
   )
-  const wide = laid.find((p) => Math.min(p.w, wishOf(p).mayTurn ? p.h : p.w) > room)
+  const wide = laid.find((p) => !fitsAcross({ ...p, mayTurn: wishOf(p).mayTurn }, group.width, margin))
   const trouble = wide
     ? `${wide.title} (${tradePair(wide.w, wide.h, unit)}) is wider than the ${tradeLength(um(room), unit)} that this roll prints${wishOf(wide).mayTurn ? ', both ways' : ' and must not be turned'}. Take it out, or make it smaller on its slip.`
     : laid.length > MOST

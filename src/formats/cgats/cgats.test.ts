@@ -210,7 +210,17 @@ describe('spectra', () => {
     expect((yellow?.[2] ?? 0) > 40 && Math.abs(yellow?.[1] ?? 99) < 15).toBe(true)
     expect((cyan?.[1] ?? 0) < -20 && (cyan?.[2] ?? 0) < 0).toBe(true)
   })
-  it('too few of them are none; Lab comes before them, they before density', () => {
+  it('Lab comes before them, they before density', () => {
+    const nms = every(10)
+    const spectrum = nms.map((nm) => `NM_${nm}`).join(' ')
+    const both = (column: string, value: string) =>
+      labs(
+        `BEGIN_DATA_FORMAT\n${column} ${spectrum}\nEND_DATA_FORMAT\nBEGIN_DATA\n${value} ${nms.map(() => 0.18).join(' ')}\nEND_DATA\n`,
+      )[0]?.[0]
+    expect(both('LAB_L LAB_A LAB_B', '70 0 0')).toBe(70)
+    expect(both('D_VIS', '2')).toBeCloseTo(49.5, 1)
+  })
+  it('too few of them are none, and what is no number is named', () => {
     const problem = (text: string) => labPatches(only(text))
     const row = (n: number) => [Array.from({ length: n }, () => 0.5)]
     for (const nms of [every(10, 450), every(10, 400, 650), every(30)])
