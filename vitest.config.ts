@@ -31,7 +31,8 @@ export default defineConfig({
         'server',
         'node',
         [
-          'src/server/**/*.test.ts', 'src/workers/**/*.test.ts',
+          'src/server/**/*.test.ts',
+          'src/workers/**/*.test.ts',
           'src/contract/**/*.test.ts',
           'background/**/*.test.ts',
           'standins/**/*.test.ts',

@@ -106,7 +106,8 @@ async function fromFileToPaper(folder: string): Promise<readonly Row[]> {
       await (input as unknown as { uploadFile(...paths: string[]): Promise<void> }).uploadFile(path)
       const says = (text: string, seconds: number) =>
         page.waitForFunction((t) => document.body.innerText.includes(t), { timeout: seconds * 1000 }, text)
-      await says('large.tif', 60)
+      // chosen as soon as the field is there, whether or not the page listens yet: it must not be lost
+      await says('large.tif', 90)
       const press = async (name: string): Promise<void> =>
         (await page.waitForSelector(`aria/${name}[role="button"]`))?.click()
       await rest(1500)

@@ -1,13 +1,13 @@
 'use client'
 
 import { Button, Textarea } from '@mantine/core'
-import { Dropzone } from '@mantine/dropzone'
 import { useState } from 'react'
 import type { ReadingBody } from '@/contract/tone'
 import type { ToneCheck } from '@/contract/views/tone'
 import { bends } from '@/core/tone/curve'
 import { type TypedReading, typedReading } from '@/core/tone/typed'
 import { sayTyped } from '@/core/words/tone-typed'
+import { DropField } from '@/ui/parts/drop-field'
 import { useDo } from '@/ui/parts/use-do'
 import css from './tone.module.css'
 import { useReader } from './use-reader'
@@ -50,18 +50,15 @@ export function FileForm({ check, onDone }: { readonly check: ToneCheck; readonl
   }
   return (
     <div className={css.typed}>
-      <Dropzone
+      <DropField
         onDrop={([file]) => file && void open(file)}
         multiple={false}
-        useFsAccessApi={false}
         inputProps={{ 'aria-label': 'The meter’s file' }}
-        radius={2}
-        p="sm"
       >
         <span>
           Drop the meter’s file here (CGATS text with Lab, XYZ, spectra or density), or <u>choose it</u>.
         </span>
-      </Dropzone>
+      </DropField>
       <Textarea
         label={`Or type or paste ${steps} lines, the paper first: L*, or L* a* b*`}
         autosize

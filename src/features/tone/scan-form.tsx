@@ -1,7 +1,6 @@
 'use client'
 
 import { Button, NumberInput, Select } from '@mantine/core'
-import { Dropzone } from '@mantine/dropzone'
 import { useEffect, useState } from 'react'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import { type Anchor, readingOf, WITHIN } from '@/core/tone/anchor'
@@ -9,6 +8,7 @@ import { ENCODINGS, type Encoding } from '@/core/tone/encoding'
 import type { Corners } from '@/core/tone/plane'
 import type { SampledPatch } from '@/core/tone/sample'
 import { sayFaults, sayFound } from '@/core/words/tone-scan'
+import { DropField } from '@/ui/parts/drop-field'
 import { useDo } from '@/ui/parts/use-do'
 import type { SeenScan } from '@/workers/scan-messages'
 import { CornerView } from './corner-view'
@@ -166,14 +166,11 @@ export function ScanForm(props: {
         />
         {scanner?.curve ? null : <AnchorFields anchor={anchor} onAnchor={setAnchor} />}
       </div>
-      <Dropzone
+      <DropField
         onDrop={([file]) => file && void open(file)}
         multiple={false}
-        useFsAccessApi={false}
         inputProps={{ 'aria-label': 'The scan' }}
         loading={reading}
-        radius={2}
-        p="sm"
       >
         {shown ? (
           shown.name
@@ -182,7 +179,7 @@ export function ScanForm(props: {
             Drop a scan here (JPEG, PNG or TIFF, 75 to 600 ppi), or <u>choose it</u>.
           </span>
         )}
-      </Dropzone>
+      </DropField>
       {why ? (
         <p className="level-stop small" role="alert">
           {why}

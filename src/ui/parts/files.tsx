@@ -1,6 +1,5 @@
 'use client'
 
-import { Dropzone } from '@mantine/dropzone'
 import { z } from 'zod'
 import type { Attachment } from '@/contract/views/target'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -8,6 +7,7 @@ import { countOf } from '@/core/words/count'
 import { type Problem, sayProblem } from '@/core/words/problems'
 import { Form } from '@/ui/form/form'
 import { type Field, useFields } from '@/ui/form/use-room-form'
+import { DropField } from './drop-field'
 import { tell } from './tell'
 import { upload } from './upload'
 
@@ -33,13 +33,10 @@ export function FileDrop(props: {
   const { field, label, says, one = false } = props
   return (
     <>
-      <Dropzone
+      <DropField
         onDrop={(dropped) => field.set(one ? dropped.slice(0, 1) : dropped)}
         multiple={!one}
-        useFsAccessApi={false}
         inputProps={{ 'aria-label': label }}
-        radius={2}
-        p="sm"
         w="100%"
       >
         {field.value.length === 0 ? (
@@ -49,7 +46,7 @@ export function FileDrop(props: {
         ) : (
           <span>{field.value.map((f) => f.name).join(', ')}</span>
         )}
-      </Dropzone>
+      </DropField>
       {field.error ? <span className="level-stop small">{field.error}</span> : null}
     </>
   )

@@ -1,10 +1,10 @@
 'use client'
 
 import { Button, Progress } from '@mantine/core'
-import { Dropzone } from '@mantine/dropzone'
 import { useEffect, useRef, useState } from 'react'
 import type { PxRect } from '@/core/placing/placing'
 import type { PictureFacts } from '@/core/slip/facts'
+import { DropField } from '@/ui/parts/drop-field'
 import { useDo } from '@/ui/parts/use-do'
 import { CropFields } from '../crop'
 import css from '../slip.module.css'
@@ -68,17 +68,14 @@ export function PictureFields(props: {
   if (props.disabled) return null
   return (
     <div className={css.stack}>
-      <Dropzone
+      <DropField
         openRef={open}
         onDrop={(files) => take(files)}
         onReject={(refused) => sending.refuse(`${refused[0]?.file.name ?? 'This file'} was not taken.`)}
         multiple
-        useFsAccessApi={false}
         loading={false}
         className={css.drop}
         inputProps={{ 'aria-label': 'Picture file' }}
-        radius={2}
-        p="sm"
       >
         {sending.now === null ? (
           <span>
@@ -91,7 +88,7 @@ export function PictureFields(props: {
             {sending.now.part < 1 ? `sending, ${Math.round(sending.now.part * 100)} %` : 'reading it to its end'}
           </span>
         )}
-      </Dropzone>
+      </DropField>
       {sending.now !== null ? (
         <div className={css.row}>
           <Progress value={sending.now.part * 100} animated={sending.now.part >= 1} flex={1} aria-label="Upload" />

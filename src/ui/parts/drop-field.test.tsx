@@ -1,0 +1,42 @@
+import { MantineProvider } from '@mantine/core'
+import { act, waitFor } from '@testing-library/react'
+import { hydrateRoot } from 'react-dom/client'
+import { renderToString } from 'react-dom/server'
+import { expect, test, vi } from 'vitest'
+import { DropField } from './drop-field'
+
+test('a file that was chosen before the page listened is taken once it does', async () => {
+  const onDrop = vi.fn()
+  const field = (
+    <MantineProvider env="test">
+      <DropField onDrop={onDrop} inputProps={{ 'aria-label': 'Picture file' }}>
+        Drop it here
+      </DropField>
+    </MantineProvider>
+  )
+  const page = document.createElement('div')
+  page.innerHTML = renderToString(field)
+  document.body.append(page)
+  const input = page.querySelector('input')
+  const file = new File(['x'], 'early.png', { type: 'image/png' })
+  Object.defineProperty(input, 'files', { value: [file], configurable: true })
+  const root = await act(async () => hydrateRoot(page, field))
+  await waitFor(() => expect(onDrop).toHaveBeenCalledTimes(1))
+  expect(onDrop.mock.calls[0]?.[0][0].name).toBe('early.png')
+  act(() => root.unmount())
+})
+
+test('an empty field says nothing by itself', async () => {
+  const onDrop = vi.fn()
+  const field = (
+    <MantineProvider env="test">
+      <DropField onDrop={onDrop}>Drop it here</DropField>
+    </MantineProvider>
+  )
+  const page = document.createElement('div')
+  page.innerHTML = renderToString(field)
+  const root = await act(async () => hydrateRoot(page, field))
+  await new Promise((r) => setTimeout(r, 50))
+  expect(onDrop).not.toHaveBeenCalled()
+  act(() => root.unmount())
+})
