@@ -14,6 +14,8 @@ import type { Option, Rule } from '@/core/rules/rules'
 import { edges, fedSheet, rect } from '@/core/sheet/sheet'
 import { STANDARD_SIZES } from '@/core/sizes/sizes'
 import type { Catalogue } from '@/core/slip/catalogue'
+import { outcomeOf } from '@/core/slip/outcome'
+import type { OnStrip, StripHead } from '@/core/slip/strip'
 import { FACTS, PICTURE, VERSION } from './slip-facts'
 
 // What examples in core's contracts may name beside the facts of slips: a queue, a room, a printer that tells, a ruler.
@@ -168,3 +170,15 @@ export const NEST: NestAsk = {
 }
 export const WEIGHTS: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1 }
 export { shapeOf } from '@/core/nest/shape'
+
+const [ownPiece] = outcomeOf(FACTS).pieces
+if (!ownPiece) throw new Error('the print of examples is laid')
+/** A print by itself, and its place on a strip of roll. */
+export const ON_STRIP: OnStrip = {
+  ...{ facts: FACTS, piece: ownPiece, picture: PICTURE },
+  laid: { i: 0, x: 5000, y: 0, w: 100_000, h: 100_000, turned: false },
+}
+export const STRIP: StripHead = {
+  ...{ version: VERSION, width: fromMm(610), margins: edges(5000, 5000, 7000, 7000) },
+  ...{ length: 100_000, behind: 0 },
+}

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { RecordedPiece, RecordedStop, RunRecord } from '@/core/slip/record'
+import type { RecordedPiece, RecordedShare, RecordedStop, RunRecord } from '@/core/slip/record'
 import { minorSchema, umSchema } from './lengths'
 import { fedSheetSchema, fourEdges, pageSchema, pxRectSchema, quarterSchema, rectSchema } from './page'
 import { printSchema } from './slip'
@@ -31,6 +31,14 @@ const pieceSchema = z
   })
   .readonly() satisfies z.ZodType<RecordedPiece, unknown>
 
+const linesSchema = z
+  .array(z.object({ what: z.enum(['paper', 'waste', 'ink', 'room share']), amount: minorSchema }).readonly())
+  .readonly()
+
+const shareSchema = z
+  .object({ lines: linesSchema, room: minorSchema, print: printSchema })
+  .readonly() satisfies z.ZodType<RecordedShare, unknown>
+
 const recordSchema = z
   .object({
     sheet: z
@@ -57,9 +65,7 @@ const recordSchema = z
       z.object({ source: z.literal('checked'), id: z.string(), number: z.int(), at: z.int() }).readonly(),
     ]),
     pieces: z.array(pieceSchema).readonly(),
-    lines: z
-      .array(z.object({ what: z.enum(['paper', 'ink', 'room share']), amount: minorSchema }).readonly())
-      .readonly(),
+    lines: linesSchema,
     inkMl: z.number().nullable(),
     unknown: z
       .array(z.enum(['paper', 'ink']))
@@ -68,11 +74,12 @@ const recordSchema = z
     stops: z.array(stopSchema).readonly(),
     page: pageSchema,
     print: printSchema.nullable(),
+    shares: z.array(shareSchema).readonly().nullable(),
   })
   .readonly() satisfies z.ZodType<RunRecord, unknown>
 
 /** The schema of a record as it is written now. */
-export const RECORD_SCHEMA = 2
+export const RECORD_SCHEMA = 3
 
 /**
  * What is done to a record of each older schema to make it one of the next: a list that only grows, from schema 1 on. A
@@ -81,6 +88,8 @@ export const RECORD_SCHEMA = 2
 const UPGRADES: readonly ((body: unknown) => unknown)[] = [
   // 2 keeps what was asked, to be asked again; of those before it nobody can say
   (body) => ({ ...z.looseObject({}).parse(body), print: null }),
+  // 3 knows sheets that several prints share; before it there was none
+  (body) => ({ ...z.looseObject({}).parse(body), shares: null }),
 ]
 
 /** A record out of the database, of whatever schema. @throws for one of a newer program, or that is none: a bug. */

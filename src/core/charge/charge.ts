@@ -23,7 +23,8 @@ export type InkUse =
   | { readonly kind: 'sheet'; readonly price: Minor }
 
 export type ChargeLine = {
-  readonly what: 'paper' | 'ink' | 'room share'
+  /** `waste`: what lies between the prints of a shared sheet */
+  readonly what: 'paper' | 'waste' | 'ink' | 'room share'
   readonly amount: Minor
 }
 

@@ -1,4 +1,6 @@
 import type { ChargeLine } from '@/core/charge/charge'
+import type { Share } from '@/core/charge/shares'
+import { minor } from '@/core/money/money'
 import type { Page } from '@/core/page/page'
 import type { PrintBody } from './body'
 import type { PrintFacts } from './facts'
@@ -46,8 +48,29 @@ export type RunRecord = {
   readonly unknown: readonly ('paper' | 'ink')[]
   readonly stops: readonly RecordedStop[]
   readonly page: Page
-  /** what was asked, as it was then; null in records from before it was kept */
+  /** what was asked, as it was then; null in records from before it was kept, and of a sheet that several prints share */
   readonly print: PrintBody | null
+  /** of a sheet that several prints share: each print's share, in the order of the pieces; null: it is one print's */
+  readonly shares: readonly RecordedShare[] | null
+}
+
+/** A print's share of a sheet, and what was asked of it. */
+export type RecordedShare = Share & { readonly print: PrintBody }
+
+/**
+ * The lines that a part of a run is charged by: its share's, or the sheet's where that is one print's.
+ * @param position of the part in its run, from 0
+ * @example linesOf({ lines: [{ what: 'ink', amount: 4 }], shares: null }, 0)[0].amount // 4
+ */
+export function linesOf({ lines, shares }: Pick<RunRecord, 'lines' | 'shares'>, position: number): RunRecord['lines'] {
+  return shares === null ? lines : (shares[position]?.lines ?? [])
+}
+
+/** A line of a charge with all parts' amounts in it. @example addedLines([[{ what: 'ink', amount: 4 }], [{ what: 'ink', amount: 3 }]])[0].amount // 7 */
+export function addedLines(each: readonly (readonly ChargeLine[])[]): readonly ChargeLine[] {
+  const sums = new Map<ChargeLine['what'], number>()
+  for (const { what, amount } of each.flat()) sums.set(what, (sums.get(what) ?? 0) + amount)
+  return [...sums].map(([what, amount]) => ({ what, amount: minor(amount) }))
 }
 
 /**
@@ -86,5 +109,6 @@ export function recordOf(facts: PrintFacts, outcome: PrintOutcome, stops: readon
     stops,
     page,
     print: facts.print,
+    shares: null,
   }
 }
