@@ -167,9 +167,10 @@ export class PrintRoom {
     return sealed.versionId
   }
 
-  /** A picture of one dark tone, with its file. */
-  async picture(width: number, height: number, value = 40): Promise<string> {
-    const bytes = await sharp({ create: { width, height, channels: 3, background: { r: value, g: value, b: value } } })
+  /** A picture of one dark tone, or of a colour, with its file. */
+  async picture(width: number, height: number, tone: number | readonly [number, number, number] = 40): Promise<string> {
+    const [r, g, b] = typeof tone === 'number' ? [tone, tone, tone] : tone
+    const bytes = await sharp({ create: { width, height, channels: 3, background: { r, g, b } } })
       .jpeg({ quality: 92 })
       .toBuffer()
     const name = `tone ${width} x ${height}.jpg`

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { PAPERS_INPUTS } from './inputs/papers'
+import { PLANS_INPUTS } from './inputs/plans'
 import { PRESETS_INPUTS } from './inputs/presets'
 import { PRINTERS_INPUTS } from './inputs/printers'
 import { PRINTS_INPUTS } from './inputs/prints'
@@ -10,6 +11,7 @@ import { TONE_INPUTS } from './inputs/tone'
 export const INPUTS = {
   ...ROOM_INPUTS,
   ...PAPERS_INPUTS,
+  ...PLANS_INPUTS,
   ...PRINTERS_INPUTS,
   ...PRESETS_INPUTS,
   ...PRINTS_INPUTS,

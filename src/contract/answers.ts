@@ -26,6 +26,12 @@ export type ActionOutput = {
   'roll.open': Numbered
   'roll.move': Made
   'roll.cut': Made
+  'plan.keep': Numbered
+  'plan.put-away': Saved
+  'plan.print': { readonly printIds: readonly string[] }
+  'plan.log': { readonly runId: string }
+  'plan.file': { readonly jobId: string }
+  'plan.cuts': Made
   'size.add': Made
   /** `kept`: slips under way that keep the version before */
   'size.edit': Made & Saved & { readonly kept: number }

@@ -74,20 +74,38 @@ const usedSchema = z
   .readonly()
 export type Used = z.output<typeof usedSchema>
 
+/** What a run is of, and what was promised of it. */
+const ofRun = {
+  ...{ versionId: z.string(), paperId: z.string(), tariffId: z.string(), widthUm: z.int() },
+  record: z.object({ schema: z.int(), body: z.unknown() }).readonly(),
+}
+/** Whose print a part of a run is, and the ink that it took. */
+const ofPart = {
+  ...{ slipId: z.string(), printId: z.string() },
+  ...{ memberId: z.string().nullable(), groupId: z.string().nullable(), chargeTo: z.enum(['member', 'group']) },
+  inkMicrolitres: z.int(),
+}
+
 /** A run before it happens: its rows but for when and what became of it. */
-const runDraftSchema = z
-  .object({
-    ...{ versionId: z.string(), paperId: z.string(), tariffId: z.string() },
-    ...{ slipId: z.string(), printId: z.string() },
-    ...{ memberId: z.string().nullable(), groupId: z.string().nullable(), chargeTo: z.enum(['member', 'group']) },
-    ...{ widthUm: z.int(), inkMicrolitres: z.int() },
-    record: z.object({ schema: z.int(), body: z.unknown() }).readonly(),
-  })
-  .readonly()
+const runDraftSchema = z.object({ ...ofRun, ...ofPart }).readonly()
 export type RunDraft = z.output<typeof runDraftSchema>
 
 export const slipBookingSchema = z.object({ used: usedSchema, run: runDraftSchema }).readonly()
 export type SlipBooking = z.output<typeof slipBookingSchema>
+
+/** A run that several prints share, each with a part: what a plan books. */
+export const planBookingSchema = z
+  .object({
+    used: usedSchema,
+    run: z.object(ofRun).readonly(),
+    parts: z
+      .array(z.object({ ...ofPart, paperUm2: z.int() }).readonly())
+      .min(1)
+      .readonly(),
+  })
+  .readonly()
+export type PlanBooking = z.output<typeof planBookingSchema>
+
 export const sheetBookingSchema = z.object({ used: usedSchema }).readonly()
 
 /** The schema of both, as they are written now. */

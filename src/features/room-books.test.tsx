@@ -411,7 +411,14 @@ describe('the room', () => {
         room={{
           ...{ name: 'Marsh Street', unit: 'mm', currency: 'EUR', exponent: 2, timeZone: 'Europe/Lisbon', revision: 3 },
           ...{ stopPpi: 90, cautionPpi: 200, usualCopies: 6, edgeCheckDays: 180, surfaces: ['gloss', 'matte'] },
-          ...{ screenDays: 30, brightestScreen: 120, dryHours: 24, toneBend: 4, toneTint: 2 },
+          ...{
+            screenDays: 30,
+            brightestScreen: 120,
+            dryHours: 24,
+            planShares: 'own area and waste' as const,
+            toneBend: 4,
+            toneTint: 2,
+          },
         }}
         tariff={{ ...rates, revision: 2 }}
         tariffs={[{ ...rates, id: 't', from: 0 }]}

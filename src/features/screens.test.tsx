@@ -299,6 +299,7 @@ describe('the log', () => {
       width: fromMm(257),
       length: fromMm(364),
       roll: false,
+      parts: 1,
       cost: minor(123),
       charge: minor(0),
     } as const

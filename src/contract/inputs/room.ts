@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SHARE_RULES } from '@/core/charge/shares'
 import { idSchema, lengthSchema, minorSchema, nameSchema, noteSchema, timeSchema } from '../lengths'
 import { readingFields } from '../paper'
 import { surfaceSchema } from '../printer'
@@ -32,6 +33,7 @@ export const ROOM_INPUTS = {
     dryHours: z.int().min(0).max(720),
     toneBend: z.int().min(1).max(30).default(4),
     toneTint: z.int().min(1).max(20).default(2),
+    planShares: z.enum(SHARE_RULES).default('own area and waste'),
     timeZone: roomFields.timeZone,
     /** until the first charge */
     currency: roomFields.currency,

@@ -14,7 +14,10 @@ export type Correction = {
 }
 
 export type RunLine = {
+  /** by which it is found: the run's, or the part's own where prints share the sheet */
   readonly id: string
+  /** prints that share its sheet; 1: it has it alone */
+  readonly parts: number
   readonly number: number
   readonly at: number
   readonly slipId: string
@@ -46,8 +49,19 @@ export type RunLine = {
 }
 
 export type Run = RunLine & {
-  /** its part: a run has one */
+  readonly runId: string
+  /** which of its parts this is, and in which order of its pieces, from 0 */
   readonly partId: string
+  readonly position: number
+  /** the other prints on its sheet */
+  readonly others: readonly {
+    readonly id: string
+    readonly slipNumber: number
+    readonly title: string
+    readonly memberName: string | null
+    readonly outcome: Outcome
+    readonly charge: Minor
+  }[]
   readonly chargeTo: 'member' | 'group'
   readonly memberId: string | null
   readonly groupId: string | null

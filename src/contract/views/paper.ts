@@ -14,7 +14,7 @@ export type StockPriceEntry = { readonly validFrom: number; readonly pack: numbe
 /** What happened to a roll: its length is their sum. */
 export type RollMove = {
   readonly at: number
-  readonly kind: 'loaded' | 'run' | 'trimmed' | 'cut by hand' | 'corrected'
+  readonly kind: 'loaded' | 'run' | 'trimmed' | 'cut by hand' | 'test' | 'corrected'
   readonly delta: Um
   readonly note: string
 }

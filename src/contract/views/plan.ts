@@ -1,6 +1,9 @@
+import type { ShareRule } from '@/core/charge/shares'
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
+import type { Laid } from '@/core/nest/ask'
 import type { Edges } from '@/core/sheet/sheet'
+import type { PrintLine } from '../prints'
 
 /** A waiting print that may lie beside others on a roll; lengths um. */
 export type PlanPrint = {
@@ -21,6 +24,8 @@ export type PlanPrint = {
 
 /** Waiting prints of one version on one roll: what can be printed as one piece. */
 export type PlanGroup = {
+  /** version, width, darkness and way to grey: what all of its prints have in common */
+  readonly key: string
   readonly versionId: string
   readonly queueId: string
   readonly name: string
@@ -31,7 +36,7 @@ export type PlanGroup = {
   /** what the printer leaves white around all of it */
   readonly margins: Edges
   /** the roll in use, with what is left of it; null: the room keeps none */
-  readonly roll: { readonly number: number; readonly left: Um } | null
+  readonly roll: { readonly id: string; readonly number: number; readonly left: Um } | null
   /** the longest piece that the feed takes */
   readonly longest: Um
   /** a metre of the roll; null: nobody has said what it costs */
@@ -44,4 +49,71 @@ export type PlanGroup = {
     readonly title: string
     readonly why: string
   }[]
+}
+
+/** A plan that somebody keeps, in a line. */
+export type PlanLine = {
+  readonly id: string
+  readonly number: number
+  readonly name: string
+  readonly printerName: string
+  readonly count: number
+  /** of roll, all in all */
+  readonly length: Um
+  readonly by: string
+  readonly at: number
+  readonly state: 'kept' | 'printed' | 'put away'
+}
+
+/** A print as it lies in a kept plan, on the length of roll as it comes out; um, feed frame. */
+export type PlanPiece = {
+  readonly slipId: string
+  readonly number: number
+  readonly title: string
+  readonly memberName: string | null
+  readonly groupName: string | null
+  readonly pictureId: string | null
+  readonly laid: Laid
+  /** what is charged for it; null: nobody can say */
+  readonly charge: Minor | null
+  /** its part of the run, once it is printed */
+  readonly partId: string | null
+}
+
+/** What a plan leads to while it can be printed as it was laid. */
+export type PlanPromise = {
+  readonly findings: readonly {
+    readonly check: string
+    readonly level: 'stop' | 'caution' | 'fine'
+    readonly says: string
+  }[]
+  /** how far a cut by measure may miss a print's edge, um */
+  readonly miss: { readonly across: Um; readonly along: Um }
+  readonly rule: ShareRule
+  /** paper and ink together, and what of the paper nobody pays */
+  readonly cost: Minor
+  readonly room: Minor
+  /** what of the charge nobody can say */
+  readonly unknown: readonly ('paper' | 'ink')[]
+  readonly inkMl: number | null
+  readonly seconds: number | null
+}
+
+/** A kept plan with all that is said before it is printed, or of what was. */
+export type PlanView = PlanLine & {
+  readonly revision: number
+  readonly feedName: string
+  readonly paperName: string
+  readonly sheet: { readonly width: Um; readonly length: Um }
+  readonly gap: Um
+  readonly straight: boolean
+  readonly pieces: readonly PlanPiece[]
+  readonly cutsMade: number
+  /** null: it was printed, put away, or cannot be printed as it was laid: `trouble` says why */
+  readonly promise: PlanPromise | null
+  readonly trouble: string | null
+  readonly runId: string | null
+  readonly prints: readonly PrintLine[]
+  /** whether its queue can be sent to */
+  readonly reachable: boolean
 }

@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import type { ScreenView } from '@/contract/views/paper'
 import type { DatedTariff, RoomMonth } from '@/contract/views/room'
+import { SHARE_RULES, type ShareRule } from '@/core/charge/shares'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, type Minor, minor, writeAmount, writeMoney } from '@/core/money/money'
 import { FormChoices, FormCount, FormMoney, FormSelect, FormText, itemsOf } from '@/ui/form/fields'
@@ -15,6 +16,11 @@ import { useWays } from '@/ui/unit/unit'
 import css from './room-form.module.css'
 import { Screens } from './screens'
 
+const SAY_RULE: Readonly<Record<ShareRule, string>> = {
+  'own area': 'the area of the print',
+  'own area and waste': 'its area and a share of the waste',
+}
+
 type RoomFields = {
   readonly name: string
   readonly unit: LengthUnit
@@ -25,6 +31,7 @@ type RoomFields = {
   readonly screenDays: number
   readonly toneBend: number
   readonly toneTint: number
+  readonly planShares: ShareRule
   readonly brightestScreen: number
   readonly dryHours: number
   readonly currency: string
@@ -38,10 +45,10 @@ type Rates = { readonly paperPercent: number; readonly inkPer100Ml: Minor | null
 /** The fields as they are typed: surfaces as one text. */
 const fieldsOf = (r: RoomFields) => {
   const { name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone, surfaces } = r
-  const { screenDays, brightestScreen, dryHours, toneBend, toneTint } = r
+  const { screenDays, brightestScreen, dryHours, toneBend, toneTint, planShares } = r
   return {
     ...{ name, unit, stopPpi, cautionPpi, usualCopies, edgeCheckDays, currency, exponent, timeZone },
-    ...{ screenDays, brightestScreen, dryHours, toneBend, toneTint },
+    ...{ screenDays, brightestScreen, dryHours, toneBend, toneTint, planShares },
     surfaces: surfaces.join(', '),
   }
 }
@@ -137,6 +144,18 @@ export function RoomForm(props: {
           <div className={lists.fields}>
             <FormCount field={room.at('toneBend')} label="Bends more than, L*" width={140} />
             <FormCount field={room.at('toneTint')} label="Tint further off than, a* b*" width={176} />
+          </div>
+          <h2>Prints beside each other on a roll</h2>
+          <p className="soft small">
+            What no print of a roll plan covers is paper too: either its members pay it, each by area, or the room does.
+          </p>
+          <div className={lists.fields}>
+            <FormSelect
+              field={room.at('planShares')}
+              label="A member pays"
+              data={SHARE_RULES.map((value) => ({ value, label: SAY_RULE[value] }))}
+              w={280}
+            />
           </div>
           <h2>Surfaces</h2>
           <FormText

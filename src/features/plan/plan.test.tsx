@@ -48,6 +48,7 @@ const print = (n: number, w: number, h: number, more: Partial<PlanPrint> = {}): 
 })
 const GROUP: PlanGroup = {
   ...{
+    key: 'v 610000 0 as they are',
     versionId: 'v',
     queueId: 'q',
     name: 'Heron, roll, version 1',
@@ -55,7 +56,11 @@ const GROUP: PlanGroup = {
     feedName: 'roll',
     paperName: 'Dune',
   },
-  ...{ width: fromMm(610), margins: edges(4000, 4000, 4000, 4000), roll: { number: 1, left: fromMm(20_000) } },
+  ...{
+    width: fromMm(610),
+    margins: edges(4000, 4000, 4000, 4000),
+    roll: { id: 'roll', number: 1, left: fromMm(20_000) },
+  },
   ...{ longest: fromMm(14_000), perMetre: minor(342) },
   prints: [print(126, 290, 200, { copies: 4 }), print(130, 300, 400)],
   others: [{ slipId: 's9', number: 123, title: 'Cumulus', why: 'it goes over the edges of the roll' }],
@@ -132,7 +137,7 @@ describe('a roll plan', () => {
     expect(await screen.findByText(/and must not be turned/)).toBeTruthy()
   })
   it('says when more is taken than is left on the roll, or than the feed takes at once', () => {
-    show(<RollPlan groups={[{ ...GROUP, roll: { number: 4, left: um(300_000) }, longest: um(250_000) }]} />)
+    show(<RollPlan groups={[{ ...GROUP, roll: { id: 'roll', number: 4, left: um(300_000) }, longest: um(250_000) }]} />)
     answer(true)
     expect(screen.getByText(/^Roll 4 has 300 mm left; this plan takes/)).toBeTruthy()
     expect(screen.getByText(/^The roll takes 250 mm at once/)).toBeTruthy()

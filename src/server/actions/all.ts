@@ -22,6 +22,7 @@ import {
 import { beginPath, endPath, makeProofs, sayStep, tidyPath } from './paths'
 import { addGroup, addPerson, editPerson, pay, retirePerson, reversePayment } from './people'
 import { takeUntagged } from './pictures'
+import { cutPlan, filePlan, keepPlan, logPlan, printPlan, putAwayPlan } from './plans'
 import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
@@ -90,6 +91,12 @@ export const ACTIONS: {
   'roll.open': openRoll,
   'roll.move': moveRoll,
   'roll.cut': cutRoll,
+  'plan.keep': keepPlan,
+  'plan.put-away': putAwayPlan,
+  'plan.print': printPlan,
+  'plan.log': logPlan,
+  'plan.file': filePlan,
+  'plan.cuts': cutPlan,
   'size.add': addSize,
   'size.edit': editSize,
   'size.name': nameSize,

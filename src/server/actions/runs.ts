@@ -2,11 +2,12 @@ import { INPUTS } from '@/contract/actions'
 import type { Measured } from '@/contract/measure'
 import { chargedFor } from '@/core/charge/charge'
 import { bad, ok } from '@/core/result/result'
+import { linesOf } from '@/core/slip/record'
 import { correctRunRows } from '@/server/books/correct'
 import { bookMeasure, farOff } from '@/server/books/measures'
 import { answeredStops, askedPrints, bookingOf } from '@/server/books/printable'
 import { countCopies, nextCopy } from '@/server/books/progress'
-import { bookRuns } from '@/server/books/runs'
+import { bookRuns, plainRun } from '@/server/books/runs'
 import { noteLoaded } from '@/server/books/used'
 import type { Db } from '@/server/db/open'
 import { action } from '@/server/door/door'
@@ -28,7 +29,8 @@ export const logRun = action({
     for (const { printable, copies, stops } of prints) {
       const booking = bookingOf(db, slip, printable, stops)
       const first = nextCopy(db, slip.id, printable.facts.print.id)
-      runIds.push(...bookRuns(db, booking, { outcome, cause, note, at: now, byId: actor.id }, first, copies))
+      const each = Array.from({ length: copies }, (_, i) => [first + i])
+      runIds.push(...bookRuns(db, plainRun(booking), { outcome, cause, note, at: now, byId: actor.id }, each))
       if (input.at === null) noteLoaded(db, booking.used, now, actor.id)
     }
     if (input.measured) {
@@ -88,7 +90,7 @@ export const correctRun = action({
     if (!stops.ok) return stops
     correctRunRows(db, run, {
       ...{ outcome, cause, note, at: now, byId: actor.id },
-      charge: chargedFor(outcome, run.record.lines),
+      charge: chargedFor(outcome, linesOf(run.record, run.position)),
       moved: moves ? { memberId, groupId: member?.groupId ?? null } : null,
     })
     countCopies(db, run.slipId, now)

@@ -20,7 +20,7 @@ import { saySizeProblem } from '@/core/words/checks'
 import type { Problem } from '@/core/words/problems'
 import { sayWedgeHeader } from '@/core/words/tone'
 import { askedPrints, bookingOf } from '@/server/books/printable'
-import { bookRuns } from '@/server/books/runs'
+import { bookRuns, plainRun } from '@/server/books/runs'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
@@ -228,7 +228,7 @@ export const printedTone = action({
     if (!saved.ok) return saved
     const booking = readStored(slipBookingSchema, wedge.booking)
     const note = `Wedge ${sayCode(wedge.code)}`
-    bookRuns(db, booking, { outcome: 'proof', cause: null, note, at: input.at, byId: actor.id }, 1, 1)
+    bookRuns(db, plainRun(booking), { outcome: 'proof', cause: null, note, at: input.at, byId: actor.id }, [[1]])
     db.update(slips).set({ state: 'done', updatedAt: now }).where(eq(slips.id, wedge.slipId)).run()
     return saved
   },

@@ -22,12 +22,12 @@ export type Turned = {
   readonly byId: string
 }
 
-/** Writes a correction: its own row, how the run's part stands now, and the entries that set the accounts right. */
+/** Writes a correction of one part of a run: its own row, how the part stands now, and the entries that set the accounts right. */
 export function correctRunRows(db: Db, run: Run, turned: Turned): void {
   const { outcome, cause, note, charge, moved, at, byId } = turned
   db.insert(runCorrections)
     .values({
-      ...{ id: newId(), runId: run.id, at, byId, outcome, cause, note, charge },
+      ...{ id: newId(), runId: run.runId, partId: run.partId, at, byId, outcome, cause, note, charge },
       memberId: moved?.memberId ?? null,
     })
     .run()

@@ -33,7 +33,7 @@ const OUT: readonly Outcome[] = ['good', 'proof', 'spoiled']
  */
 export function bookMeasure(
   db: Db,
-  run: Pick<Run, 'id' | 'number' | 'at' | 'outcome' | 'record'>,
+  run: Pick<Run, 'runId' | 'number' | 'at' | 'outcome' | 'record'>,
   { instrument, piece, read }: Measured,
   now: number,
   byId: string,
@@ -53,7 +53,7 @@ export function bookMeasure(
         `${sayDistance(name, um(is), unit)}, and the sheet has no more than ${sayDistance(null, most, unit)}.`,
       )
   }
-  const driven = drivenBy(db, run.id)
+  const driven = drivenBy(db, run.runId)
   if (!driven) return bad({ code: 'not_found', what: 'The queue of this run' })
   const { figures } = run.record
   const checkId = figures.source === 'checked' ? figures.id : null
@@ -63,7 +63,7 @@ export function bookMeasure(
   const id = newId()
   db.insert(runMeasures)
     .values({
-      ...{ id, runId: run.id, runAt: run.at, at: now, byId, instrument, piece, held, checkId },
+      ...{ id, runId: run.runId, runAt: run.at, at: now, byId, instrument, piece, held, checkId },
       ...driven,
       edge: run.record.sheet.borderless ? 'borderless' : 'margins',
       ...{ acrossUm: landed.across, alongUm: landed.along },

@@ -6,14 +6,17 @@ import { runChecks } from '@/core/checks/all'
 import { type LengthUnit, um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { bad, ok, type Result } from '@/core/result/result'
+import type { PrintBody } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
 import type { PictureFacts, PrintFacts, VersionFacts } from '@/core/slip/facts'
 import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
 import { type RecordedStop, type RunRecord, recordOf } from '@/core/slip/record'
 import { sayFinding } from '@/core/words/checks'
+import { countOf } from '@/core/words/count'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { people, queues } from '@/server/db/schema'
+import { heldCopies } from '@/server/stores/kept-plans'
 import { rollLeft } from '@/server/stores/papers'
 import { printingNow } from '@/server/stores/print-jobs'
 import { unitOfRoom } from '@/server/stores/room'
@@ -34,7 +37,7 @@ export type Printable = {
 }
 
 /** What a print still misses before it can be printed or logged. */
-function complete(db: Db, facts: PrintFacts): Result<Printable, Problem> {
+export function complete(db: Db, facts: PrintFacts): Result<Printable, Problem> {
   const missing = (what: string) => bad({ code: 'slip_incomplete', missing: what } as const)
   const outcome = outcomeOf(facts)
   const { version } = facts
@@ -63,6 +66,14 @@ function slipAsSeen(db: Db, asked: { readonly slipId: string; readonly revision:
   return ok(slip)
 }
 
+/** Copies of a print that lie in a kept plan are printed with that: none of it is printed alone meanwhile. */
+function heldByPlan(db: Db, slip: Slip, print: PrintBody): Problem | null {
+  const held = heldCopies(db).get(`${slip.id} ${print.id}`)
+  if (!held) return null
+  const says = `${countOf(held.copies, 'copy', 'copies')} of this print of slip ${slip.number} ${held.copies === 1 ? 'lies' : 'lie'} in plan ${held.plan} on the bench. Print that plan, or put it away first.`
+  return { code: 'rules', says: [says] }
+}
+
 /** The asked prints of a slip, ready; or why one of them is not. Of what is being printed only a file can be had. */
 function printablesOf(
   db: Db,
@@ -85,6 +96,8 @@ function printablesOf(
     if (!print) return bad({ code: 'not_found', what: `This print of slip ${slip.number}` })
     const lost = known.broken.find((v) => v.id === print.versionId)
     if (lost) return bad({ code: 'preset_broken', preset: lost.presetName, number: lost.number, lost: lost.lost })
+    const inPlan = forFile ? null : heldByPlan(db, slip, print)
+    if (inPlan) return bad(inPlan)
     if (!forFile && printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
     const one = complete(
       db,
@@ -106,7 +119,7 @@ export function printableForFile(db: Db, slip: Slip, printId: string, now: numbe
 }
 
 /** The stops of a print in words, with the reasons that answer them; a good print needs one for each. */
-const answered = (
+export const answered = (
   { facts, outcome }: Printable,
   wants: RunOutcome,
   given: readonly { readonly check: string; readonly reason: string }[],
@@ -137,7 +150,7 @@ export function answeredStops(
 }
 
 /** Whether the rolls in use are long enough for these copies; sheets are only counted, a shelf can be wrong. */
-function enoughRoll(
+export function enoughRoll(
   db: Db,
   asked: readonly { readonly printable: Printable; readonly copies: number }[],
 ): Problem | null {

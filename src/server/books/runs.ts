@@ -1,10 +1,10 @@
-import { eq } from 'drizzle-orm'
-import type { SlipBooking } from '@/contract/print-job'
-import { readRecord } from '@/contract/record'
+import { and, eq } from 'drizzle-orm'
+import type { PlanBooking, SlipBooking } from '@/contract/print-job'
+import { RECORD_SCHEMA, readRecord } from '@/contract/record'
 import type { Cause } from '@/contract/slip-data'
 import { chargedFor, costOf, type RunOutcome } from '@/core/charge/charge'
-import { minor } from '@/core/money/money'
-import type { RecordedStop } from '@/core/slip/record'
+import { type Minor, minor } from '@/core/money/money'
+import { linesOf, type RecordedStop } from '@/core/slip/record'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
@@ -33,48 +33,72 @@ export type Became = {
   readonly byId: string
 }
 
-/** Microlitres, money and area of a run: nothing while nobody knows whether it came out. */
-function amounts({ run, used }: SlipBooking, outcome: Became['outcome']) {
-  const paperUm2 = used.again ? 0 : run.widthUm * used.lengthUm
-  if (outcome === 'not known') return { paperUm2, ink: 0, cost: minor(0), charge: minor(0) }
-  const { lines } = readRecord(run.record.schema, run.record.body)
-  return { paperUm2, ink: run.inkMicrolitres, cost: costOf(lines), charge: chargedFor(outcome, lines) }
+/** A run with its parts, as it is booked: one part for a plain print, several where prints share a sheet. */
+export type RunToBook = PlanBooking
+
+/** A print of a slip by itself: a run with one part, which has all of its paper. */
+export const plainRun = ({ used, run }: SlipBooking): RunToBook => ({
+  used,
+  run,
+  parts: [{ ...run, paperUm2: used.again ? 0 : run.widthUm * used.lengthUm }],
+})
+
+type Amounts = { readonly inkMicrolitres: number; readonly cost: Minor; readonly charge: Minor }
+
+const NOTHING: Amounts = { inkMicrolitres: 0, cost: minor(0), charge: minor(0) }
+
+/** Microlitres and money of each part: nothing while nobody knows whether it came out. */
+function amounts({ run, parts }: RunToBook, outcome: Became['outcome']): readonly Amounts[] {
+  if (outcome === 'not known') return parts.map(() => NOTHING)
+  const record = readRecord(run.record.schema, run.record.body)
+  return parts.map(({ inkMicrolitres }, i) => {
+    const lines = linesOf(record, i)
+    const cost = minor(costOf(lines) + (record.shares?.[i]?.room ?? 0))
+    return { inkMicrolitres, cost, charge: chargedFor(outcome, lines) }
+  })
 }
 
+const summed = (all: readonly Amounts[]): Amounts => ({
+  inkMicrolitres: all.reduce((sum, a) => sum + a.inkMicrolitres, 0),
+  cost: minor(all.reduce((sum, a) => sum + a.cost, 0)),
+  charge: minor(all.reduce((sum, a) => sum + a.charge, 0)),
+})
+
 /**
- * Books copies: a run each, with its part, record, paper, ink and charge. Of a run that is not known nothing is booked
- * but itself. Everything is in the booking; nothing of the room is read but the next number.
- * @param copy which copy of its print the first is.
+ * Books runs: each with its parts, record, paper, ink and charge. Of a run that is not known nothing is booked but itself.
+ * Everything is in the booking; nothing of the room is read but the next number.
+ * @param copies for each run that is made, which copy of its print each part is
  */
 export function bookRuns(
   db: Db,
-  booking: SlipBooking,
+  booking: RunToBook,
   became: Became,
-  copy: number,
-  copies: number,
+  copies: readonly (readonly number[])[],
 ): readonly string[] {
   const { run, used } = booking
   const { outcome, cause, note, at, byId } = became
-  const { paperUm2, ink, cost, charge } = amounts(booking, outcome)
+  const each = amounts(booking, outcome)
   const number = nextNumber(db, runs)
-  const ids = Array.from({ length: copies }, newId)
-  const decided = { inkMicrolitres: ink, cost, charge }
+  const ids = copies.map(newId)
+  const whole = summed(each)
   insertAll(
     ids.map((id, i) => ({
       ...{ id, number: number + i, at, byId, outcome, cause, note },
       ...{ versionId: run.versionId, printerId: used.printerId, paperId: run.paperId, tariffId: run.tariffId },
       ...{ stockId: used.stockId, rollId: used.rollId, widthUm: run.widthUm, lengthUm: used.lengthUm },
-      ...decided,
+      ...whole,
     })),
     (some) => db.insert(runs).values(some).run(),
   )
-  const parts = ids.map((runId, i) => ({
-    ...{ id: newId(), runId, position: 0, slipId: run.slipId, printId: run.printId, copy: copy + i },
-    ...{ memberId: run.memberId, groupId: run.groupId, chargeTo: run.chargeTo, at },
-    ...{ printerId: used.printerId, versionId: run.versionId, paperId: run.paperId, paperUm2 },
-    ...decided,
-    ...{ nowOutcome: outcome, nowCause: cause, nowMemberId: run.memberId, nowCharge: charge },
-  }))
+  const parts = ids.flatMap((runId, i) =>
+    booking.parts.map(({ slipId, printId, memberId, groupId, chargeTo, paperUm2 }, position) => ({
+      ...{ id: newId(), runId, position, slipId, printId, copy: copies[i]?.[position] ?? 1 },
+      ...{ memberId, groupId, chargeTo, at, paperUm2 },
+      ...{ printerId: used.printerId, versionId: run.versionId, paperId: run.paperId },
+      ...(each[position] ?? NOTHING),
+      ...{ nowOutcome: outcome, nowCause: cause, nowMemberId: memberId, nowCharge: each[position]?.charge ?? 0 },
+    })),
+  )
   insertAll(parts, (some) => db.insert(runParts).values(some).run())
   insertAll(
     ids.map((runId) => ({ runId, ...run.record })),
@@ -85,25 +109,25 @@ export function bookRuns(
     ids.flatMap((runId) => [...on].map((pictureId) => ({ runId, pictureId }))),
     (some) => db.insert(runPictures).values(some).run(),
   )
-  if (outcome !== 'not known') chargeFor(db, booking, became, ids, parts, charge)
+  if (outcome !== 'not known') {
+    takePaper(db, used, ids, at, byId)
+    chargeFor(db, became, parts)
+  }
   return ids
 }
 
+/** Entries in the accounts of whoever pays for these parts. */
 function chargeFor(
   db: Db,
-  { run, used }: SlipBooking,
   { at, byId }: Became,
-  runIds: readonly string[],
-  parts: readonly { readonly id: string }[],
-  charge: number,
+  parts: readonly Pick<typeof runParts.$inferSelect, 'id' | 'chargeTo' | 'memberId' | 'groupId' | 'charge'>[],
 ): void {
-  takePaper(db, used, runIds, at, byId)
-  const account = accountOf(run.chargeTo, run.memberId, run.groupId)
-  if (charge === 0 || !account) return
   insertAll(
-    parts.map(({ id: partId }) => ({
-      ...{ id: newId(), at, ...account, kind: 'charge' as const, amount: charge, partId, byId },
-    })),
+    parts.flatMap(({ id: partId, chargeTo, memberId, groupId, charge }) => {
+      const account = accountOf(chargeTo, memberId, groupId)
+      if (charge === 0 || !account) return []
+      return [{ ...{ id: newId(), at, ...account }, kind: 'charge' as const, amount: charge, partId, byId }]
+    }),
     (some) => db.insert(accountEntries).values(some).run(),
   )
 }
@@ -112,27 +136,27 @@ function chargeFor(
 export function settleRun(
   db: Db,
   runId: string,
-  booking: SlipBooking,
+  booking: RunToBook,
   became: Became & { readonly outcome: RunOutcome },
   stops: readonly RecordedStop[],
 ): void {
-  const { outcome, cause, note } = became
-  const { ink, cost, charge } = amounts(booking, outcome)
-  const decided = { inkMicrolitres: ink, cost, charge }
+  const { outcome, cause, note, at, byId } = became
+  const each = amounts(booking, outcome)
   const { schema, body } = booking.run.record
   const record = { ...readRecord(schema, body), stops }
-  const parts = db.select({ id: runParts.id }).from(runParts).where(eq(runParts.runId, runId)).all()
   // the record first: it no longer changes once the run is known
-  db.update(runRecords).set({ body: record }).where(eq(runRecords.runId, runId)).run()
-  db.update(runParts)
-    .set({ ...decided, nowOutcome: outcome, nowCause: cause, nowCharge: charge })
-    .where(eq(runParts.runId, runId))
-    .run()
+  db.update(runRecords).set({ schema: RECORD_SCHEMA, body: record }).where(eq(runRecords.runId, runId)).run()
+  for (const [position, part] of each.entries())
+    db.update(runParts)
+      .set({ ...part, nowOutcome: outcome, nowCause: cause, nowCharge: part.charge })
+      .where(and(eq(runParts.runId, runId), eq(runParts.position, position)))
+      .run()
   db.update(runs)
-    .set({ outcome, cause, note, ...decided })
+    .set({ outcome, cause, note, ...summed(each) })
     .where(eq(runs.id, runId))
     .run()
-  chargeFor(db, booking, became, [runId], parts, charge)
+  takePaper(db, booking.used, [runId], at, byId)
+  chargeFor(db, became, db.select().from(runParts).where(eq(runParts.runId, runId)).orderBy(runParts.position).all())
 }
 
 /** Nothing came out: the run stays, and used nothing. */

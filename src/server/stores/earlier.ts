@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, ne } from 'drizzle-orm'
+import { and, desc, eq, inArray, ne, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { readRecord } from '@/contract/record'
 import type { EarlierPrint } from '@/contract/views/slip'
@@ -24,7 +24,7 @@ export function earlierPrints(
   const asked = alias(pictures, 'asked')
   // by the ids alone, which grow with time: a picture may have been printed thousands of times
   const newest = db
-    .select({ pictureId: asked.id, runId: runPictures.runId })
+    .select({ pictureId: asked.id, on: pictures.id, runId: runPictures.runId })
     .from(asked)
     .innerJoin(pictures, and(eq(pictures.sha, asked.sha), eq(pictures.page, asked.page)))
     .innerJoin(runPictures, eq(runPictures.pictureId, pictures.id))
@@ -37,7 +37,11 @@ export function earlierPrints(
       ...{ runId: runs.id, runNumber: runs.number, at: runParts.at, note: runs.note },
       ...{ outcome: runParts.nowOutcome, cause: runParts.nowCause, slipId: runParts.slipId, printId: runParts.printId },
       ...{ versionId: runParts.versionId, versionNumber: presetVersions.number, presetName: presets.name },
-      ...{ paperName: papers.name, retired: presets.retiredAt },
+      ...{ paperName: papers.name, retired: presets.retiredAt, position: runParts.position },
+      /** its own picture, where prints share the sheet */
+      own: sql<
+        string | null
+      >`case when exists (select 1 from run_parts as other where other.run_id = ${runs.id} and other.position > 0) then (select json_extract(${runRecords.body}, '$.pieces[' || ${runParts.position} || '].picture.id') from ${runRecords} where ${runRecords.runId} = ${runs.id}) end`,
     })
     .from(runParts)
     .innerJoin(runs, eq(runs.id, runParts.runId))
@@ -57,7 +61,9 @@ export function earlierPrints(
     .orderBy(desc(runParts.at), desc(runs.number))
     .all()
   const rows = known.flatMap((row) =>
-    newest.filter((n) => n.runId === row.runId).map(({ pictureId }) => ({ ...row, pictureId })),
+    newest
+      .filter((n) => n.runId === row.runId && (row.own === null || row.own === n.on))
+      .map(({ pictureId }) => ({ ...row, pictureId })),
   )
   // copies and repeats of one print of one slip are one way: only the newest record of each is read
   const groups = new Map<string, { readonly row: (typeof rows)[number]; times: number }>()
@@ -81,7 +87,7 @@ export function earlierPrints(
       ...{ runId: r.runId, runNumber: r.runNumber, at: r.at, outcome: r.outcome, cause: r.cause, note: r.note },
       ...{ versionId: r.versionId, versionNumber: r.versionNumber, presetName: r.presetName },
       ...{ paperName: r.paperName, retired: r.retired !== null, sizeName: record.sizeName, width, length },
-      ...{ print: record.print, times },
+      ...{ print: record.shares?.[r.position]?.print ?? record.print, times },
     }
     const list = told[r.pictureId] ?? []
     const at = list.findIndex((e) => same(wayOf(e), wayOf(earlier)))

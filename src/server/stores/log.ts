@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, lt, or, type SQL, sql } from 'drizzle-orm'
+import { and, desc, eq, gte, lt, ne, or, type SQL, sql } from 'drizzle-orm'
 import { readRecord } from '@/contract/record'
 import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
 import type { RoomMonth } from '@/contract/views/room'
@@ -46,7 +46,9 @@ const columns = {
   paperName: papers.name,
   pictureId: sql<
     string | null
-  >`(select json_extract(${runRecords.body}, '$.pieces[0].picture.id') from ${runRecords} where ${runRecords.runId} = ${runs.id})`,
+  >`(select json_extract(${runRecords.body}, '$.pieces[' || ${runParts.position} || '].picture.id') from ${runRecords} where ${runRecords.runId} = ${runs.id})`,
+  /** prints that share its sheet */
+  parts: sql<number>`(select count(*) from run_parts as other where other.run_id = ${runs.id})`,
 }
 
 const base = (db: Db) =>
@@ -65,7 +67,8 @@ const base = (db: Db) =>
 type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
 
 const toLine = (r: Row): RunLine => ({
-  id: r.run.id,
+  id: r.parts > 1 ? r.part.id : r.run.id,
+  parts: r.parts,
   number: r.run.number,
   at: r.run.at,
   slipId: r.part.slipId,
@@ -111,16 +114,16 @@ export function listRuns(
   limit: number,
 ): { readonly lines: readonly RunLine[]; readonly next: LogKey | null } {
   const beyond = after
-    ? or(lt(runParts.at, after.at), and(eq(runParts.at, after.at), lt(runParts.runId, after.id)))
+    ? or(lt(runParts.at, after.at), and(eq(runParts.at, after.at), lt(runParts.id, after.id)))
     : undefined
   const rows = base(db)
     .where(and(conditions(filter), beyond))
-    .orderBy(desc(runParts.at), desc(runParts.runId))
+    .orderBy(desc(runParts.at), desc(runParts.id))
     .limit(limit + 1)
     .all()
   const lines = rows.slice(0, limit).map(toLine)
-  const last = lines.at(-1)
-  return { lines, next: rows.length > limit && last ? { at: last.at, id: last.id } : null }
+  const last = rows.slice(0, limit).at(-1)
+  return { lines, next: rows.length > limit && last ? { at: last.part.at, id: last.part.id } : null }
 }
 
 /** What the runs of a filter add up to. */
@@ -153,27 +156,49 @@ export function totalsOfDays(db: Db, now: number, days: number): RoomMonth {
   return { days, good: of('good'), proof: of('proof'), spoiled: of('spoiled') }
 }
 
+/**
+ * A run as one of its parts sees it.
+ * @param id the part's, or the run's: then its first part
+ */
 export function readRun(db: Db, id: string): Run | null {
-  const row = base(db).where(eq(runParts.runId, id)).get()
+  const row = base(db)
+    .where(or(eq(runParts.runId, id), eq(runParts.id, id)))
+    .orderBy(runParts.position)
+    .limit(1)
+    .get()
   if (!row) return null
   const by = db.select({ name: people.name }).from(people).where(eq(people.id, row.run.byId)).get()
-  const record = db.select().from(runRecords).where(eq(runRecords.runId, id)).get()
+  const record = db.select().from(runRecords).where(eq(runRecords.runId, row.run.id)).get()
   if (!record) throw new Error(`run ${row.run.number} has no record`)
   return {
     ...toLine(row),
+    runId: row.run.id,
     partId: row.part.id,
+    position: row.part.position,
+    others: row.parts > 1 ? othersOf(db, row) : [],
     memberId: row.part.nowMemberId,
     groupId: row.part.groupId,
     chargeTo: row.part.chargeTo,
     logged: { outcome: row.run.outcome, cause: row.run.cause },
-    corrections: correctionsOf(db, id),
+    corrections: correctionsOf(db, row.run.id, row.part.id),
     by: by?.name ?? 'someone',
     record: readRecord(record.schema, record.body),
   }
 }
 
+/** The other prints on a run's sheet, in their order. */
+const othersOf = (db: Db, { run, part }: Row): Run['others'] =>
+  base(db)
+    .where(and(eq(runParts.runId, run.id), ne(runParts.id, part.id)))
+    .orderBy(runParts.position)
+    .all()
+    .map((r) => ({
+      ...{ id: r.part.id, slipNumber: r.slipNumber, title: r.title, memberName: r.memberName },
+      ...{ outcome: r.part.nowOutcome, charge: minor(r.part.nowCharge) },
+    }))
+
 export function runsOfSlip(db: Db, slipId: string): readonly RunLine[] {
-  return base(db).where(eq(runParts.slipId, slipId)).orderBy(desc(runParts.at), desc(runParts.runId)).all().map(toLine)
+  return base(db).where(eq(runParts.slipId, slipId)).orderBy(desc(runParts.at), desc(runParts.id)).all().map(toLine)
 }
 
 /** A page's key in an address, and back; null for what is none. */

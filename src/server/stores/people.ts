@@ -118,12 +118,10 @@ export function pageOfPeople(
 }
 
 /** One person, as far as accounts need them. */
-export const readPerson = (
-  db: Db,
-  id: string,
-): { readonly id: string; readonly name: string; readonly groupId: string | null } | null =>
+export const readPerson = (db: Db, id: string): (Somebody & { readonly groupId: string | null }) | null =>
   db
-    .select({ id: people.id, name: people.name, groupId: people.groupId })
+    .select({ id: people.id, name: people.name, groupId: people.groupId, groupName: groups.name })
     .from(people)
+    .leftJoin(groups, eq(groups.id, people.groupId))
     .where(eq(people.id, id))
     .get() ?? null

@@ -3,12 +3,15 @@ import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { together } from '@/core/nest/together'
+import { sayDarkness } from '@/core/printer/darkness'
 import { declaredMargins } from '@/core/printer/facts'
+import type { PrintBody } from '@/core/slip/body'
 import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
 import type { PrintFacts } from '@/core/slip/facts'
 import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
 import { goodCopies } from './good-copies'
+import { heldCopies } from './kept-plans'
 import { listPrinters } from './printers'
 import { catalogue, listSlips, picturesOf } from './slips'
 
@@ -21,6 +24,10 @@ type Filling = {
   readonly others: PlanGroup['others'][number][]
 }
 
+/** What prints on one strip have in common: the strip goes through the printer once, by one version, through one curve. */
+export const groupKey = (versionId: string, width: number, { darkness, grey }: PrintBody): string =>
+  [versionId, width, darkness, grey ?? 'as they are'].join(' ')
+
 /** Waiting prints that can lie beside each other: those of one version on one roll, each group by itself. */
 export function planGroups(db: Db, now: number): readonly PlanGroup[] {
   const lines = listSlips(db, ['waiting'], MOST_WAITING)
@@ -32,21 +39,23 @@ export function planGroups(db: Db, now: number): readonly PlanGroup[] {
     db,
     lines.map((l) => l.slip.id),
   )
+  const held = heldCopies(db)
   const groups = new Map<string, Filling>()
   for (const { slip, memberName } of lines.toReversed())
     for (const print of slip.body.prints) {
-      const copies = print.copies - (good.get(`${slip.id} ${print.id}`) ?? 0)
+      const own = `${slip.id} ${print.id}`
+      const copies = print.copies - (good.get(own) ?? 0) - (held.get(own)?.copies ?? 0)
       if (copies < 1) continue
       const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
       const outcome = outcomeOf(facts)
       const { version } = facts
       if (!version || !outcome.sheet?.roll) continue
-      const key = `${version.id} ${outcome.sheet.sheet.width}`
-      const filling = groups.get(key) ?? begun(facts, outcome, known)
+      const key = groupKey(version.id, outcome.sheet.sheet.width, print)
+      const filling = groups.get(key) ?? begun(key, facts, outcome, known)
       if (!filling) continue
       groups.set(key, filling)
       const title = slip.body.title || `Slip ${slip.number}`
-      const why = alone(outcome)
+      const why = alone(outcome, print)
       if (why) {
         filling.others.push({ slipId: slip.id, number: slip.number, title, why })
         continue
@@ -76,21 +85,31 @@ export function rollHints(db: Db, now: number): readonly RollHint[] {
   })
 }
 
-function begun({ version, stock }: PrintFacts, { sheet }: PrintOutcome, { stocks }: Catalogue): Filling | null {
+function begun(
+  key: string,
+  { version, stock, print }: PrintFacts,
+  { sheet }: PrintOutcome,
+  { stocks }: Catalogue,
+): Filling | null {
   if (!version || !sheet) return null
   const roll = stocks.flatMap((s) => s.rolls).find((r) => r.id === stock?.rollId)
   const price = stock?.price.kind === 'roll' ? stock.price : null
   return {
     group: {
       ...{
+        key,
         versionId: version.id,
         queueId: version.settings.queueId,
-        name: `${version.presetName}, version ${version.number}`,
+        name: [
+          `${version.presetName}, version ${version.number}`,
+          ...(print.darkness === 0 ? [] : [sayDarkness(print.darkness, version.darkness)]),
+          ...(print.grey ? ['colour to grey'] : []),
+        ].join(', '),
       },
       ...{ printerName: version.printerName, feedName: version.feed.name, paperName: version.paper.name },
       ...{ width: sheet.sheet.width, longest: version.feed.maxLength },
       margins: sheet.borderless ? declaredMargins(version.queueFeed, sheet.sheet.width) : sheet.margins,
-      roll: roll ? { number: roll.number, left: roll.left } : null,
+      roll: roll ? { id: roll.id, number: roll.number, left: roll.left } : null,
       perMetre:
         price?.price != null && price.lengthUm > 0 ? minor(Math.round((price.price * 1e6) / price.lengthUm)) : null,
       ...{ prints: [], others: [] },
@@ -100,7 +119,8 @@ function begun({ version, stock }: PrintFacts, { sheet }: PrintOutcome, { stocks
 }
 
 /** Why a print lies on the roll by itself; null: others may lie beside it. */
-function alone({ sheet, pieces }: PrintOutcome): string | null {
+function alone({ sheet, pieces }: PrintOutcome, { label }: PrintBody): string | null {
+  if (label) return 'it is one way of a proof sheet'
   if (sheet?.borderless) return 'it goes over the edges of the roll'
   if (pieces.length > 1) return 'it has several pictures'
   return pieces[0] ? null : 'it is not filled yet'

@@ -2,6 +2,7 @@ import { count, lte } from 'drizzle-orm'
 import { z } from 'zod'
 import type { DatedTariff } from '@/contract/views/room'
 import type { Tariff } from '@/core/charge/charge'
+import type { ShareRule } from '@/core/charge/shares'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, minor } from '@/core/money/money'
 import type { JudgingRules } from '@/core/paper/trial'
@@ -28,6 +29,8 @@ export type Room = {
   readonly judging: JudgingRules
   /** what a tone check says aloud */
   readonly tone: ToneLimits
+  /** who pays for the paper between the prints of a roll plan */
+  readonly planShares: ShareRule
   /** what papers of this room can be like: its own list */
   readonly surfaces: readonly Surface[]
   readonly demo: boolean
@@ -36,6 +39,9 @@ export type Room = {
 
 /** The room, or null before it was set up. */
 export const readRoom = (db: Db): Room | null => kept(db, 'room', () => roomNow(db))
+
+/** Who pays for the paper between the prints of a roll plan. */
+export const planShares = (db: Db): ShareRule => readRoom(db)?.planShares ?? 'own area and waste'
 
 /** The unit in which the room speaks of lengths; millimetres before it is set up. */
 export const unitOfRoom = (db: Db): LengthUnit => readRoom(db)?.unit ?? 'mm'
@@ -52,6 +58,7 @@ function roomNow(db: Db): Room | null {
     edgeCheckDays: row.edgeCheckDays,
     judging: { screenDays: row.screenDays, brightestScreen: row.brightestScreen, dryHours: row.dryHours },
     tone: { toneBend: row.toneBend, toneTint: row.toneTint },
+    planShares: row.planShares,
     surfaces: row.surfaces === null ? SURFACES : parsed(surfacesSchema, row.surfaces, 'the room’s surfaces'),
     demo: row.demo,
     revision: row.revision,

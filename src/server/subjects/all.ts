@@ -3,13 +3,14 @@ import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { printJobs } from '@/server/db/schema'
 import { outsideTarget } from './outside-target'
+import { rollPlan } from './roll-plan'
 import { rulerSheet } from './ruler-sheet'
 import { slipPrint } from './slip-print'
 import type { Sheet, Subject } from './subject'
 import { wedgeSheet } from './wedge'
 
 /** Everything that goes to a printer. */
-export const SUBJECTS: readonly Subject[] = [slipPrint, rulerSheet, outsideTarget, wedgeSheet]
+export const SUBJECTS: readonly Subject[] = [slipPrint, rulerSheet, outsideTarget, wedgeSheet, rollPlan]
 
 export function subjectOf(kind: Subject['kind']): Subject {
   const subject = SUBJECTS.find((s) => s.kind === kind)

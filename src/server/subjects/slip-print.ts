@@ -8,7 +8,7 @@ import { curveFor } from '@/core/tone/use'
 import type { Problem } from '@/core/words/problems'
 import { answeredStops, bookingOf, type Printable, printableForFile } from '@/server/books/printable'
 import { countCopies, nextCopy } from '@/server/books/progress'
-import { bookRuns, settleAsNothing, settleRun } from '@/server/books/runs'
+import { bookRuns, plainRun, settleAsNothing, settleRun } from '@/server/books/runs'
 import { noteBlack, noteLoaded } from '@/server/books/used'
 import type { Db } from '@/server/db/open'
 import { coloursOf, documentOf } from '@/server/render/document'
@@ -89,7 +89,7 @@ export const slipPrint: Subject = {
       outcome: state === 'done' ? job.outcome : state,
       ...{ cause: null, note: job.note, at: now, byId: job.byId },
     }
-    const [runId] = bookRuns(db, booking, became, job.sheet, 1)
+    const [runId] = bookRuns(db, plainRun(booking), became, [[job.sheet]])
     countCopies(db, job.subjectId, now)
     if (state === 'done') {
       noteBlack(db, booking.used)
@@ -107,8 +107,8 @@ export const slipPrint: Subject = {
       const record = readRecord(booking.run.record.schema, booking.run.record.body)
       const stops = answeredStops(record.stops, outcome, said.note)
       if (!stops.ok) return stops
-      if (job.runId) settleRun(db, job.runId, booking, { ...said, outcome }, stops.value)
-      else bookRuns(db, booking, { ...said, outcome }, job.sheet, 1)
+      if (job.runId) settleRun(db, job.runId, plainRun(booking), { ...said, outcome }, stops.value)
+      else bookRuns(db, plainRun(booking), { ...said, outcome }, [[job.sheet]])
     }
     countCopies(db, job.subjectId, said.at)
     return ok(null)

@@ -29,6 +29,7 @@ export default function Page() {
         exponent: here.currency.exponent,
         timeZone: here.timeZone,
         surfaces: here.surfaces,
+        planShares: here.planShares,
         ...here.facts,
         ...here.judging,
         ...here.tone,

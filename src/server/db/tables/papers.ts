@@ -82,6 +82,15 @@ export const rolls = sqliteTable('rolls', {
   stockId: text('stock_id')
     .notNull()
     .references(() => stocks.id),
+  /** the diameter of its tube; null: nobody has said */
+  coreUm: integer('core_um'),
+  /** of its paper, where it was taken on this roll; null: what the paper's own page says */
+  thicknessUm: integer('thickness_um'),
+  /** what it cost; null: what its stock cost when it was opened */
+  price: integer('price'),
+  /** when the last of it was used or put away; null: it is in use or on the shelf */
+  finishedAt: integer('finished_at'),
+  revision: revision(),
   retiredAt: retiredAt(),
 })
 
@@ -93,7 +102,7 @@ export const rollMoves = sqliteTable(
       .notNull()
       .references(() => rolls.id),
     at: integer('at').notNull(),
-    kind: text('kind', { enum: ['loaded', 'run', 'trimmed', 'cut by hand', 'corrected'] }).notNull(),
+    kind: text('kind', { enum: ['loaded', 'run', 'trimmed', 'cut by hand', 'test', 'corrected'] }).notNull(),
     deltaUm: integer('delta_um').notNull(),
     runId: text('run_id'),
     note: text('note').notNull().default(''),

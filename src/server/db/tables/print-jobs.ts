@@ -17,7 +17,7 @@ export const printJobs = sqliteTable(
       .notNull()
       .references(() => queues.id),
     /** what it is a sheet of, and which one */
-    subject: text('subject', { enum: ['slip print', 'ruler sheet', 'outside target', 'wedge'] }).notNull(),
+    subject: text('subject', { enum: ['slip print', 'ruler sheet', 'outside target', 'wedge', 'roll plan'] }).notNull(),
     subjectId: text('subject_id').notNull(),
     /** which print of a slip; empty for what has none */
     printId: text('print_id').notNull(),

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { check, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+import { SHARE_RULES } from '@/core/charge/shares'
 import { id, retiredAt, revision } from './columns'
 
 export const room = sqliteTable(
@@ -23,6 +24,8 @@ export const room = sqliteTable(
     /** a wedge that bends more than this, L*, or whose tint lies further off than this, a* and b*, is said */
     toneBend: integer('tone_bend').notNull().default(4),
     toneTint: integer('tone_tint').notNull().default(2),
+    /** who pays for the paper between the prints of a roll plan */
+    planShares: text('plan_shares', { enum: SHARE_RULES }).notNull().default('own area and waste'),
     /** the surfaces that papers of this room can have; null: the trade's */
     surfaces: text('surfaces', { mode: 'json' }),
     demo: integer('demo', { mode: 'boolean' }).notNull().default(false),

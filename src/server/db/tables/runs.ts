@@ -83,7 +83,7 @@ export const runParts = sqliteTable(
   },
   (t) => [
     uniqueIndex('parts_of_run').on(t.runId, t.position),
-    index('parts_by_time').on(t.at, t.runId),
+    index('parts_by_time').on(t.at, t.id),
     index('parts_by_member').on(t.nowMemberId, t.at),
     index('parts_by_printer').on(t.printerId, t.at),
     index('parts_by_paper').on(t.paperId, t.at),
@@ -168,6 +168,8 @@ export const runCorrections = sqliteTable(
     charge: integer('charge').notNull(),
     /** whose print it is from now on; null: as before */
     memberId: text('member_id').references(() => people.id),
+    /** which part of the run; null: it has one */
+    partId: text('part_id').references(() => runParts.id),
   },
   (t) => [
     index('corrections_by_run').on(t.runId, t.id),

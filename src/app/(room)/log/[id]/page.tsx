@@ -18,5 +18,5 @@ export default async function Page({ params }: Params) {
   const run = readRun(room(), (await params).id)
   if (!run) notFound()
   const people = somePeople(room(), '', MOST_OFFERED, [run.memberId])
-  return <RunPage run={run} measured={measuredOf(room(), run.id)} people={people} now={Date.now()} />
+  return <RunPage run={run} measured={measuredOf(room(), run.runId)} people={people} now={Date.now()} />
 }

@@ -1,0 +1,27 @@
+import { z } from 'zod'
+import { idSchema, noteSchema } from '../lengths'
+import { MOST_IN_PLAN, planBodySchema } from '../roll-plan'
+import { CAUSES } from '../slip-data'
+import { answersSchema, CAUSE_FITS, causeFits, edited } from './shared'
+
+export const PLANS_INPUTS = {
+  /** a plan is kept as it was found: from then on its copies are nobody else's */
+  'plan.keep': z.object({ group: z.string().max(200), plan: planBodySchema }),
+  'plan.put-away': z.object(edited),
+  'plan.print': z.object({ ...edited, outcome: z.enum(['good', 'proof']), note: noteSchema, answers: answersSchema }),
+  /** it was printed from its file: the run is logged by hand */
+  'plan.log': z
+    .object({
+      ...{ ...edited, outcome: z.enum(['good', 'proof', 'spoiled']), cause: z.enum(CAUSES).nullable() },
+      ...{ note: noteSchema, answers: answersSchema },
+    })
+    .refine(causeFits, CAUSE_FITS),
+  'plan.file': z.object(edited),
+  'plan.cuts': z.object({
+    id: idSchema,
+    made: z
+      .int()
+      .min(0)
+      .max(4 * MOST_IN_PLAN),
+  }),
+} as const satisfies Record<string, z.ZodType>

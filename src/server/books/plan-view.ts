@@ -1,0 +1,140 @@
+import { asc, eq } from 'drizzle-orm'
+import { readRecord } from '@/contract/record'
+import type { PlanLine, PlanPiece, PlanPromise, PlanView } from '@/contract/views/plan'
+import { chargedFor, costOf } from '@/core/charge/charge'
+import { runChecks } from '@/core/checks/all'
+import { um } from '@/core/length/length'
+import { minor } from '@/core/money/money'
+import type { Rect } from '@/core/sheet/sheet'
+import { cutMiss } from '@/core/slip/strip'
+import { sayFinding } from '@/core/words/checks'
+import { sayProblem } from '@/core/words/problems'
+import type { Db } from '@/server/db/open'
+import { groups, people, queues, runParts, runRecords, slips } from '@/server/db/schema'
+import { type KeptPlan, keptPlans, printedPlans, readPlan } from '@/server/stores/kept-plans'
+import { readPerson } from '@/server/stores/people'
+import { printLines } from '@/server/stores/print-jobs'
+import { planShares, unitOfRoom } from '@/server/stores/room'
+import { readSlip } from '@/server/stores/slips'
+import { readVersionFacts } from '@/server/stores/version-facts'
+import { type Strip, stripOf } from './strip'
+
+/** Plans printed lately that are still shown: somebody may be cutting them. */
+const PRINTED_SHOWN = 6
+
+const toLine = (db: Db, plan: KeptPlan, now: number): PlanLine => {
+  const version = readVersionFacts(db, plan.versionId, now)
+  return {
+    ...{ id: plan.id, number: plan.number, name: plan.name, by: plan.by, at: plan.createdAt, state: plan.state },
+    printerName: version.ok ? version.value.printerName : 'a printer that is gone',
+    count: plan.body.items.length,
+    length: um(plan.body.length),
+  }
+}
+
+/** Plans that wait to be printed, and those that were printed last, the newest first. */
+export const planLines = (db: Db, now: number): readonly PlanLine[] =>
+  [...keptPlans(db), ...printedPlans(db, PRINTED_SHOWN)].map((p) => toLine(db, p, now))
+
+/** A print's place as the sheet comes out. */
+const placed = (laid: PlanPiece['laid'], at: Rect): PlanPiece['laid'] => ({ ...laid, x: at.x, y: at.y })
+
+function ofStrip({ printable, prints }: Strip): readonly PlanPiece[] {
+  const { outcome, facts } = printable
+  return prints.map(({ slip, laid, memberName, groupName, share }, i) => ({
+    ...{ slipId: slip.id, number: slip.number, title: slip.body.title, memberName, groupName },
+    ...{ pictureId: facts.pictures[i]?.id ?? null, partId: null },
+    laid: placed(laid, outcome.pieces[i]?.asked ?? { x: um(laid.x), y: um(laid.y), w: um(laid.w), h: um(laid.h) }),
+    charge: chargedFor('good', share.lines),
+  }))
+}
+
+function promiseOf(db: Db, { printable, prints }: Strip): PlanPromise {
+  const { facts, outcome } = printable
+  const unit = unitOfRoom(db)
+  return {
+    findings: runChecks(facts, outcome).map((f) => ({ check: f.check, level: f.level, says: sayFinding(f, unit) })),
+    miss: cutMiss(outcome),
+    rule: planShares(db),
+    cost: minor(prints.reduce((sum, { share }) => sum + costOf(share.lines) + share.room, 0)),
+    room: minor(prints.reduce((sum, { share }) => sum + share.room, 0)),
+    unknown: outcome.charge?.unknown ?? ['paper', 'ink'],
+    inkMl: outcome.charge?.inkMl ?? null,
+    seconds: outcome.seconds,
+  }
+}
+
+/** What a plan was when it was printed: from its run's record. */
+function ofRun(db: Db, plan: KeptPlan, runId: string): Pick<PlanView, 'pieces' | 'sheet'> {
+  const row = db.select().from(runRecords).where(eq(runRecords.runId, runId)).get()
+  if (!row) throw new Error(`run ${runId} has no record`)
+  const record = readRecord(row.schema, row.body)
+  const parts = db
+    .select({ part: runParts, title: slips.title, number: slips.number, member: people.name, group: groups.name })
+    .from(runParts)
+    .innerJoin(slips, eq(slips.id, runParts.slipId))
+    .leftJoin(people, eq(people.id, runParts.nowMemberId))
+    .leftJoin(groups, eq(groups.id, runParts.groupId))
+    .where(eq(runParts.runId, runId))
+    .orderBy(asc(runParts.position))
+    .all()
+  return {
+    sheet: record.sheet.sheet,
+    pieces: parts.flatMap(({ part, title, number, member, group }): readonly PlanPiece[] => {
+      const piece = record.pieces[part.position]
+      const laid = plan.body.laid.find((l) => l.i === part.position)
+      if (!piece || !laid) return []
+      return [
+        {
+          ...{ slipId: part.slipId, number, title, memberName: member, groupName: group, partId: part.id },
+          ...{ pictureId: piece.picture.id, laid: placed(laid, piece.asked), charge: minor(part.nowCharge) },
+        },
+      ]
+    }),
+  }
+}
+
+/** What of a plan can be said when it cannot be printed as it was laid: where its prints lay. */
+function bare(db: Db, { body }: KeptPlan): Pick<PlanView, 'pieces' | 'sheet'> {
+  return {
+    sheet: { width: um(body.width), length: um(body.length) },
+    pieces: body.laid.map((laid) => {
+      const slip = readSlip(db, body.items[laid.i]?.slipId ?? '')
+      const member = slip?.body.memberId ? readPerson(db, slip.body.memberId) : null
+      return {
+        ...{ slipId: slip?.id ?? '', number: slip?.number ?? 0, title: slip?.body.title ?? 'a slip that is gone' },
+        ...{ memberName: member?.name ?? null, groupName: member?.groupName ?? null },
+        ...{ pictureId: null, laid, charge: null, partId: null },
+      }
+    }),
+  }
+}
+
+/** A plan's own page. */
+export function planView(db: Db, id: string, now: number): PlanView | null {
+  const plan = readPlan(db, id)
+  if (!plan) return null
+  const version = readVersionFacts(db, plan.versionId, now)
+  const strip = plan.state === 'kept' && plan.runId === null ? stripOf(db, plan, now) : null
+  const shown =
+    plan.runId !== null
+      ? ofRun(db, plan, plan.runId)
+      : strip?.ok
+        ? { pieces: ofStrip(strip.value), sheet: strip.value.printable.outcome.sheet.sheet }
+        : bare(db, plan)
+  const queueId = version.ok ? version.value.settings.queueId : ''
+  const queue = db.select({ address: queues.address }).from(queues).where(eq(queues.id, queueId)).get()
+  return {
+    ...toLine(db, plan, now),
+    ...shown,
+    ...{ revision: plan.revision, cutsMade: plan.cutsMade, runId: plan.runId },
+    feedName: version.ok ? version.value.feed.name : '',
+    paperName: version.ok ? version.value.paper.name : '',
+    gap: um(plan.body.gap),
+    straight: plan.body.cut === 'straight',
+    promise: strip?.ok ? promiseOf(db, strip.value) : null,
+    trouble: strip && !strip.ok ? sayProblem(strip.problem) : null,
+    prints: printLines(db, plan.id),
+    reachable: (queue?.address ?? '').trim() !== '',
+  }
+}

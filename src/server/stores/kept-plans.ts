@@ -1,0 +1,65 @@
+import { and, desc, eq, inArray } from 'drizzle-orm'
+import { type PlanBody, readPlanBody } from '@/contract/roll-plan'
+import type { Db } from '@/server/db/open'
+import { people, presets, presetVersions, rollPlans } from '@/server/db/schema'
+
+/** A plan as it is stored. */
+export type KeptPlan = Omit<typeof rollPlans.$inferSelect, 'body'> & {
+  readonly body: PlanBody
+  readonly by: string
+  /** of its preset and version */
+  readonly name: string
+}
+
+const base = (db: Db) =>
+  db
+    .select({ plan: rollPlans, by: people.name, preset: presets.name, version: presetVersions.number })
+    .from(rollPlans)
+    .innerJoin(presetVersions, eq(presetVersions.id, rollPlans.versionId))
+    .innerJoin(presets, eq(presets.id, presetVersions.presetId))
+    .leftJoin(people, eq(people.id, rollPlans.byId))
+
+type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
+
+const toPlan = ({ plan, by, preset, version }: Row): KeptPlan => ({
+  ...plan,
+  body: readPlanBody(plan.body),
+  by: by ?? 'someone',
+  name: `${preset}, version ${version}`,
+})
+
+export function readPlan(db: Db, id: string): KeptPlan | null {
+  const row = base(db).where(eq(rollPlans.id, id)).get()
+  return row ? toPlan(row) : null
+}
+
+/** Plans that are kept and not printed yet, the newest first. */
+export const keptPlans = (db: Db): readonly KeptPlan[] =>
+  base(db).where(eq(rollPlans.state, 'kept')).orderBy(desc(rollPlans.number)).all().map(toPlan)
+
+/** Plans that were printed last: whose cuts may still be made. */
+export const printedPlans = (db: Db, most: number): readonly KeptPlan[] =>
+  base(db)
+    .where(and(eq(rollPlans.state, 'printed')))
+    .orderBy(desc(rollPlans.number))
+    .limit(most)
+    .all()
+    .map(toPlan)
+
+/** Copies that lie in kept plans, by slip and print: how many, and in which plan the newest of them does. */
+export function heldCopies(db: Db): ReadonlyMap<string, { readonly copies: number; readonly plan: number }> {
+  const held = new Map<string, { copies: number; plan: number }>()
+  for (const { body, number } of keptPlans(db))
+    for (const { slipId, printId } of body.items) {
+      const key = `${slipId} ${printId}`
+      held.set(key, { copies: (held.get(key)?.copies ?? 0) + 1, plan: Math.max(number, held.get(key)?.plan ?? 0) })
+    }
+  return held
+}
+
+/** Lengths that kept plans will take of a roll, um, with what their printers leave white at both ends. */
+export const plansOnRoll = (db: Db, rollIds: readonly string[]): readonly KeptPlan[] =>
+  base(db)
+    .where(and(eq(rollPlans.state, 'kept'), inArray(rollPlans.rollId, [...rollIds])))
+    .all()
+    .map(toPlan)
