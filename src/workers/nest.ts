@@ -1,4 +1,4 @@
-import { Search } from '@/core/nest/solve'
+import { searchFor } from '@/core/nest/search-for'
 import type { PlanAnswered, PlanAsked } from './nest-messages'
 
 // Searches roll plans beside the page: a pass at a time, so that a new wish or a stop is heard between two of them.
@@ -16,7 +16,7 @@ addEventListener('message', ({ data }: MessageEvent<PlanAsked>) => {
 })
 
 async function search({ id, ask, seed, ms }: Extract<PlanAsked, { does: 'search' }>, mine: number): Promise<void> {
-  const found = new Search(ask, seed)
+  const found = searchFor(ask, seed)
   const began = performance.now()
   const tell = (over: boolean): void => postMessage({ id, standing: found.standing, over } satisfies PlanAnswered)
   let length = Number.POSITIVE_INFINITY

@@ -4,6 +4,8 @@ export type NestItem = {
   readonly w: number
   readonly h: number
   readonly mayTurn: boolean
+  /** prints of one group lie together, on a stretch of the strip that is theirs alone; stretches follow by this number */
+  readonly group?: number
 }
 
 export type NestAsk = {
@@ -16,6 +18,8 @@ export type NestAsk = {
   readonly items: readonly NestItem[]
   /** whether straight cuts from edge to edge part all prints */
   readonly cut: 'straight' | 'any'
+  /** prints that stay where they were put: the others are laid around them. Groups are not kept then. */
+  readonly pins?: readonly Laid[]
 }
 
 /** Where a print lies: x from the strip's left edge, y from its beginning, w and h as it lies; um. */

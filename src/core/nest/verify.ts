@@ -9,6 +9,8 @@ export type PlanFault =
   | { readonly code: 'turned'; readonly i: number }
   | { readonly code: 'outside'; readonly i: number }
   | { readonly code: 'too_close'; readonly i: number; readonly k: number; readonly apart: number }
+  | { readonly code: 'moved'; readonly i: number }
+  | { readonly code: 'mixed'; readonly i: number; readonly k: number }
   | { readonly code: 'not_straight' }
   | { readonly code: 'length'; readonly is: number; readonly says: number }
 
@@ -43,6 +45,16 @@ export function verifyPlan(ask: NestAsk, plan: Plan): readonly PlanFault[] {
       const apart = Math.max(q.x - p.x - p.w, p.x - q.x - q.w, q.y - p.y - p.h, p.y - q.y - q.h)
       if (apart < ask.gap) faults.push({ code: 'too_close', i: p.i, k: q.i, apart })
     }
+  for (const pin of ask.pins ?? []) {
+    const p = plan.laid.find((l) => l.i === pin.i)
+    if (p && (p.x !== pin.x || p.y !== pin.y || p.turned !== pin.turned)) faults.push({ code: 'moved', i: pin.i })
+  }
+  if (!ask.pins?.length)
+    for (const p of plan.laid)
+      for (const q of plan.laid) {
+        const [a, b] = [ask.items[p.i]?.group ?? 0, ask.items[q.i]?.group ?? 0]
+        if (a < b && q.y < p.y + p.h) faults.push({ code: 'mixed', i: p.i, k: q.i })
+      }
   if (ask.cut === 'straight' && !partsByStraightCuts(plan.laid)) faults.push({ code: 'not_straight' })
   return faults
 }

@@ -24,6 +24,10 @@ export function sayFault(fault: PlanFault, nameOf: (i: number) => string): strin
       return fault.apart < 0
         ? `${nameOf(fault.i)} and ${nameOf(fault.k)} lie on each other. Move one of them.`
         : `${nameOf(fault.i)} and ${nameOf(fault.k)} lie ${(fault.apart / 1000).toFixed(1)} mm apart: that is less than the gap. Move one of them, or make the gap smaller.`
+    case 'moved':
+      return `${nameOf(fault.i)} is pinned, and was moved. Search again.`
+    case 'mixed':
+      return `${nameOf(fault.k)} lies among prints that stay together, before ${nameOf(fault.i)}. Search again.`
     case 'not_straight':
       return 'Straight cuts do not part this plan. Move a print, or allow any cuts.'
     case 'length':

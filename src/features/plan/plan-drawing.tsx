@@ -1,4 +1,4 @@
-import type { NestAsk, Plan } from '@/core/nest/ask'
+import type { Laid } from '@/core/nest/ask'
 import type { Cut } from '@/core/nest/cuts'
 import css from './plan.module.css'
 
@@ -10,17 +10,19 @@ export type Named = { readonly label: string; readonly title: string }
  * their numbers; the cut that is to be made next stands out.
  */
 export function PlanDrawing(props: {
-  readonly ask: NestAsk
-  readonly plan: Plan
+  /** of the strip, um */
+  readonly width: number
+  readonly length: number
+  readonly laid: readonly Laid[]
   readonly names: readonly Named[]
   readonly cuts: readonly Cut[]
   /** cuts that are made */
   readonly made: number
   readonly says: string
 }) {
-  const { ask, plan, names, cuts, made, says } = props
+  const { laid, names, cuts, made, says } = props
   const mm = (um: number): number => um / 1000
-  const [length, width] = [mm(plan.length), mm(ask.width)]
+  const [length, width] = [mm(props.length), mm(props.width)]
   const small = Math.max(length, width * 1.6) / 62
   return (
     <svg
@@ -31,7 +33,7 @@ export function PlanDrawing(props: {
       preserveAspectRatio="xMidYMid meet"
     >
       <rect className={css.strip} x={0} y={0} width={length} height={width} />
-      {plan.laid.map((p) => {
+      {laid.map((p) => {
         const name = names[p.i]
         const box = { x: mm(p.y), y: mm(p.x), w: mm(p.h), h: mm(p.w) }
         return (

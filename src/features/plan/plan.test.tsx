@@ -70,7 +70,7 @@ const figure = (name: string): string | null | undefined =>
 
 describe('a roll plan', () => {
   it('says what it takes, what it saves in length and money, and what lies by itself', async () => {
-    show(<RollPlan groups={[GROUP]} />)
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
     expect(screen.getByText(/is printed by itself: it goes over the edges of the roll/)).toBeTruthy()
     expect(asked[0]?.items).toHaveLength(5)
     expect([asked[0]?.width, asked[0]?.gap, asked[0]?.margin, asked[0]?.cut]).toEqual([610_000, 5000, 4000, 'straight'])
@@ -85,7 +85,7 @@ describe('a roll plan', () => {
     )
   })
   it('searches again with other copies, another gap, and without turning', async () => {
-    show(<RollPlan groups={[GROUP]} />)
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
     fireEvent.change(screen.getByLabelText('Copies of 126, Print 126, in this plan'), { target: { value: '2' } })
     await waitFor(() => expect(asked.at(-1)?.items).toHaveLength(3))
     fireEvent.click(screen.getByLabelText('130, Print 130, may be turned'))
@@ -94,7 +94,7 @@ describe('a roll plan', () => {
     await waitFor(() => expect(asked.at(-1)?.cut).toBe('any'))
   })
   it('is cut by a list that is ticked off, and stops when it is asked to', () => {
-    show(<RollPlan groups={[GROUP]} />)
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
     answer(false)
     fireEvent.click(screen.getByRole('button', { name: 'Stop' }))
     expect(stopped).toBe(1)
@@ -110,13 +110,13 @@ describe('a roll plan', () => {
     expect(cuts.getByText(/^0 of \d+ cuts made$/)).toBeTruthy()
   })
   it('a plan that does not hold is not shown', () => {
-    show(<RollPlan groups={[GROUP]} />)
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
     answer(true, true)
     expect(screen.getByText(/does not hold, and is not shown/)).toBeTruthy()
     expect(screen.queryByText('Takes')).toBeNull()
   })
   it('with nothing left to lay the search is forgotten, and what it still comes to is not heard', async () => {
-    show(<RollPlan groups={[{ ...GROUP, prints: [print(126, 290, 200)] }]} />)
+    show(<RollPlan plans={[]} now={0} groups={[{ ...GROUP, prints: [print(126, 290, 200)] }]} />)
     answer(false)
     fireEvent.change(screen.getByLabelText('Copies of 126, Print 126, in this plan'), { target: { value: '0' } })
     await waitFor(() => expect(forgotten).toBe(1))
@@ -124,28 +124,34 @@ describe('a roll plan', () => {
     expect(screen.queryByText(/does not hold/)).toBeNull()
   })
   it('names the print that is wider than the roll both ways, and asks for no plan', async () => {
-    show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 700, 650)] }]} />)
+    show(<RollPlan plans={[]} now={0} groups={[{ ...GROUP, prints: [print(7, 700, 650)] }]} />)
     expect(
       screen.getByText(/^Print 7 \(700 × 650 mm\) is wider than the 602 mm that this roll prints, both ways/),
     ).toBeTruthy()
     expect(asked).toEqual([])
   })
   it('one that must not be turned may be too wide where it would fit turned', async () => {
-    show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 700, 500)] }]} />)
+    show(<RollPlan plans={[]} now={0} groups={[{ ...GROUP, prints: [print(7, 700, 500)] }]} />)
     expect(screen.queryByText(/is wider than/)).toBeNull()
     fireEvent.click(screen.getByLabelText('7, Print 7, may be turned'))
     expect(await screen.findByText(/and must not be turned/)).toBeTruthy()
   })
   it('says when more is taken than is left on the roll, or than the feed takes at once', () => {
-    show(<RollPlan groups={[{ ...GROUP, roll: { id: 'roll', number: 4, left: um(300_000) }, longest: um(250_000) }]} />)
+    show(
+      <RollPlan
+        plans={[]}
+        now={0}
+        groups={[{ ...GROUP, roll: { id: 'roll', number: 4, left: um(300_000) }, longest: um(250_000) }]}
+      />,
+    )
     answer(true)
     expect(screen.getByText(/^Roll 4 has 300 mm left; this plan takes/)).toBeTruthy()
     expect(screen.getByText(/^The roll takes 250 mm at once/)).toBeTruthy()
   })
   it('refuses more prints than a plan has, and of nothing says what would come', () => {
-    show(<RollPlan groups={[{ ...GROUP, prints: [print(7, 100, 100, { copies: 500 })] }]} />)
+    show(<RollPlan plans={[]} now={0} groups={[{ ...GROUP, prints: [print(7, 100, 100, { copies: 500 })] }]} />)
     expect(screen.getByText(/^A plan has 300 prints at most; these are 500/)).toBeTruthy()
-    show(<RollPlan groups={[]} />)
+    show(<RollPlan plans={[]} now={0} groups={[]} />)
     expect(screen.getByText(/^Nothing waits for a roll/)).toBeTruthy()
   })
 })

@@ -3,7 +3,8 @@
 import { Button, NumberInput, Select, Switch } from '@mantine/core'
 import Link from 'next/link'
 import { useEffect, useMemo, useState } from 'react'
-import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
+import { MOST_IN_PLAN as MOST } from '@/contract/roll-plan'
+import type { PlanGroup, PlanLine, PlanPrint } from '@/contract/views/plan'
 import { type Um, um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
 import { minor, writeAmount } from '@/core/money/money'
@@ -12,7 +13,9 @@ import { cutsOf } from '@/core/nest/cuts'
 import { gainOf } from '@/core/nest/gain'
 import { fitsAcross } from '@/core/nest/kinds'
 import { sideMargin, USUAL_GAP } from '@/core/nest/together'
+import { countOf } from '@/core/words/count'
 import { LengthField } from '@/ui/fields/length-field'
+import { sayDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { useWays } from '@/ui/unit/unit'
@@ -21,14 +24,20 @@ import css from './plan.module.css'
 import { PlanDrawing } from './plan-drawing'
 import { usePlanner } from './use-planner'
 
-/** No plan has more prints. */
-const MOST = 300
-
 type Wish = { readonly copies: number; readonly mayTurn: boolean }
 const keyOf = (p: PlanPrint): string => `${p.slipId} ${p.printId}`
 
 /** Waiting prints of one preset laid beside each other on its roll, how long that is, and how it is cut. */
-export function RollPlan({ groups }: { readonly groups: readonly PlanGroup[] }) {
+export function RollPlan({
+  groups,
+  plans,
+  now,
+}: {
+  readonly groups: readonly PlanGroup[]
+  /** kept, and printed lately */
+  readonly plans: readonly PlanLine[]
+  readonly now: number
+}) {
   const [at, setAt] = useState(0)
   const group = groups[at] ?? null
   return (
@@ -39,6 +48,7 @@ export function RollPlan({ groups }: { readonly groups: readonly PlanGroup[] }) 
         </Link>
       </PageHead>
       <div className={lists.page}>
+        <KeptPlans plans={plans} now={now} />
         {group ? (
           <>
             <Select
@@ -51,7 +61,7 @@ export function RollPlan({ groups }: { readonly groups: readonly PlanGroup[] }) 
               data={groups.map((g, i) => ({ value: String(i), label: `${g.name} (${g.prints.length} to lay)` }))}
               onChange={(v) => setAt(Number(v ?? 0))}
             />
-            <GroupPlan key={`${group.versionId} ${group.width}`} group={group} />
+            <GroupPlan key={group.key} group={group} />
           </>
         ) : (
           <p className="soft">
@@ -60,6 +70,29 @@ export function RollPlan({ groups }: { readonly groups: readonly PlanGroup[] }) 
         )}
       </div>
     </>
+  )
+}
+
+/** Plans that wait to be printed, and those whose cuts may still be made. */
+function KeptPlans({ plans, now }: { readonly plans: readonly PlanLine[]; readonly now: number }) {
+  const { unit, timeZone } = useWays()
+  if (plans.length === 0) return null
+  return (
+    <ul className={css.kept} aria-label="Plans that are kept">
+      {plans.map((p) => (
+        <li key={p.id}>
+          <Link href={`/bench/plan/${p.id}`} className="strong">
+            Plan {p.number}
+          </Link>
+          <span>
+            {countOf(p.count, 'print')}, {tradeLength(p.length, unit)} for {p.printerName}
+          </span>
+          <span className="soft">
+            {p.state === 'kept' ? 'kept' : 'printed'}, laid by {p.by} {sayDay(p.at, timeZone, now)}
+          </span>
+        </li>
+      ))}
+    </ul>
   )
 }
 
@@ -250,7 +283,7 @@ function Found(props: {
         </p>
       ) : null}
       <PlanDrawing
-        {...{ ask, plan, cuts, made, says }}
+        {...{ width: ask.width, length: plan.length, laid: plan.laid, cuts, made, says }}
         names={laid.map((p, i) => ({ label: String(p.number), title: name(i) }))}
       />
       {cuts.length > 0 ? <CutList cuts={cuts} made={made} nameOf={name} onMade={onMade} /> : null}

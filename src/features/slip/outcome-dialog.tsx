@@ -11,10 +11,11 @@ import { Form } from '@/ui/form/form'
 import { MeasuredFields } from '@/ui/form/measured-fields'
 import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { StopAnswers, useStopAnswers } from '@/ui/parts/stop-answers'
 import { useWays } from '@/ui/unit/unit'
 import { PrintsNamed } from './print-dialog'
 import css from './slip.module.css'
-import { StopAnswers, useStopAnswers } from './stop-answers'
+import { stopsOf } from './stops-of'
 import type { Wanted } from './wanted'
 import { Whose, type WhoseProps } from './whose'
 
@@ -43,7 +44,7 @@ export function OutcomeDialog(props: {
   const { unit } = useWays()
   const one = prints.length === 1 ? (prints[0] ?? null) : null
   const wants = one?.left ?? 1
-  const given = useStopAnswers(prints)
+  const given = useStopAnswers(stopsOf(prints, unit))
   // one sheet of one piece: more are measured at their runs
   const canMeasure = (copies: number): boolean => one !== null && copies === 1 && one.print.pieces.length === 1
   const form = useRoomForm({

@@ -2,7 +2,7 @@
 
 import { Button } from '@mantine/core'
 import type { SlipState } from '@/contract/views/slip'
-import { SaveFileButton, type useSaveFile } from './save-file'
+import { SaveFileButton, type useSaveFile } from '@/ui/parts/save-file'
 import css from './slip.module.css'
 
 /** What keeps a slip from being printed or logged, in a sentence; null: nothing does. */

@@ -6,10 +6,11 @@ import { FormChoices, FormCount, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { LevelWord } from '@/ui/parts/level'
+import { StopAnswers, useStopAnswers } from '@/ui/parts/stop-answers'
 import { useWays } from '@/ui/unit/unit'
 import { saySheet } from './print-list'
 import css from './slip.module.css'
-import { StopAnswers, useStopAnswers } from './stop-answers'
+import { stopsOf } from './stops-of'
 import type { Wanted } from './wanted'
 import { Whose, type WhoseProps } from './whose'
 
@@ -33,7 +34,7 @@ export function PrintDialog(props: {
   const { unit } = useWays()
   const one = alone(prints)
   const wants = one?.left ?? 1
-  const given = useStopAnswers(prints)
+  const given = useStopAnswers(stopsOf(prints, unit))
   const form = useRoomForm({
     action: 'print.start',
     row: null,

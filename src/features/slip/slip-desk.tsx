@@ -3,6 +3,7 @@
 import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
+import { call } from '@/contract/call'
 import { underWay } from '@/contract/prints'
 import type { EarlierPrint } from '@/contract/views/slip'
 import type { Asked } from '@/core/offer/slip-options'
@@ -14,6 +15,7 @@ import { refit } from '@/core/slip/refit'
 import { sayLost } from '@/core/words/problems'
 import { useKeys } from '@/ui/keys/use-keys'
 import type { Somebody } from '@/ui/parts/member-select'
+import { useSaveFile } from '@/ui/parts/save-file'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import { AnotherSize } from './another-size'
@@ -23,7 +25,6 @@ import { takenFrom } from './earlier'
 import { PrintActs, whyShut } from './print-acts'
 import { PrintList } from './print-list'
 import { RunsOfSlip } from './runs-of-slip'
-import { useSaveFile } from './save-file'
 import { titleFrom } from './sentences'
 import css from './slip.module.css'
 import { SlipHead } from './slip-head'
@@ -108,7 +109,12 @@ export function SlipDesk(page: SlipPage) {
   })
   const closed = useClosed(print, open === 'preset', unit)
 
-  const save = useSaveFile(slip.id, print.id, flush)
+  const save = useSaveFile(
+    useCallback(
+      async () => call('slip.file', { id: slip.id, printId: print.id, revision: await flush() }),
+      [slip.id, print.id, flush],
+    ),
+  )
   const fresh = useRef(print)
   fresh.current = print
   const laidOut = useRef(outcome)

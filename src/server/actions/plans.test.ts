@@ -209,7 +209,7 @@ describe('logging a plan that was printed from its file', () => {
     const owed = (): number =>
       room.one('select coalesce(sum(amount), 0) from account_entries where person_id = ?', iria.id)
     const each = view?.pieces.filter((p) => p.title === 'Fern').map((p) => p.charge ?? 0) ?? []
-    expect(owed()).toBe(each.reduce((a, b) => a + b, 0))
+    expect(owed()).toBe(each.reduce((sum: number, b) => sum + b, 0))
     const fern = lines.find((l) => l.title === 'Fern' && l.copy === 2)
     await room.must(ACTIONS['run.correct'], {
       id: fern?.id ?? '',

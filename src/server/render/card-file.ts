@@ -1,10 +1,10 @@
-import QRCode from 'qrcode'
 import type { BenchCard } from '@/contract/views/card'
 import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { readPicture } from '@/server/stores/slips'
-import { cardPage, type Modules } from './card-page'
+import { cardPage } from './card-page'
+import { codeOf } from './code'
 import { widthOf } from './letters'
 import { pdfWork } from './resolve'
 import { makePdf } from './work'
@@ -12,12 +12,6 @@ import { makePdf } from './work'
 /** What the file of a card is saved as. */
 export const cardName = ({ print, presetName, number }: BenchCard): string =>
   print ? `card slip ${print.slipNumber}.pdf` : `card ${presetName} ${number}.pdf`
-
-/** An address as a QR code (ISO/IEC 18004), error correction M. */
-function codeOf(address: string): Modules {
-  const { modules } = QRCode.create(address, { errorCorrectionLevel: 'M' })
-  return { size: modules.size, dark: (row, column) => modules.get(row, column) === 1 }
-}
 
 /**
  * A bench card as a PDF of one A5 page.

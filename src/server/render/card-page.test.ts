@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { BenchCard } from '@/contract/views/card'
 import type { PageItem } from '@/core/page/page'
-import { cardPage, type Measure, wrapped } from './card-page'
+import { cardPage } from './card-page'
+import { type Measure, wrapped } from './column'
 import { outlinesOf, widthOf } from './letters'
 
 /** Every letter is half as wide as it is high. */

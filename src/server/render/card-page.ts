@@ -3,6 +3,8 @@ import { fromMm } from '@/core/length/length'
 import type { Page, PageItem, PicturePart } from '@/core/page/page'
 import type { PictureSize } from '@/core/placing/placing'
 import { rect, sheetRect } from '@/core/sheet/sheet'
+import { codeItems, type Modules } from './code'
+import { Column, type Measure } from './column'
 
 /** ISO 216 A5, upright. */
 const SHEET = { width: fromMm(148), length: fromMm(210) }
@@ -13,12 +15,6 @@ const CODE = 26_000
 const STEP = 3300
 const SMALL = 2500
 const LEAST = 0.55
-
-/** How wide a line of text is, um. */
-export type Measure = (text: string, height: number) => number
-
-/** A square of dark and light modules, row by row. */
-export type Modules = { readonly size: number; readonly dark: (row: number, column: number) => boolean }
 
 /**
  * The card as an A5 page for the wall: what it is of, how to load, then every setting in the dialog's order, with a code
@@ -44,31 +40,9 @@ export function cardPage(
 
 type Set = { readonly items: readonly PageItem[]; readonly y: number }
 
-/** Items one below the other; every line moves on by its height. */
-class Column {
-  readonly items: PageItem[] = []
-  constructor(
-    public y: number,
-    private readonly measure: Measure,
-  ) {}
-
-  text(text: string, height: number, x: number = MARGIN, to: number = RIGHT): void {
-    for (const line of wrapped(text, height, to - x, this.measure)) {
-      this.y += height * 1.3
-      this.items.push({ kind: 'text', text: line, at: { x, y: this.y }, height })
-    }
-  }
-  rule(thick = 120): void {
-    this.items.push({ kind: 'mark', rect: rect(MARGIN, this.y, RIGHT - MARGIN, thick) })
-  }
-  space(by: number): void {
-    this.y += by
-  }
-}
-
 function headOf(card: BenchCard, code: Modules, measure: Measure): Set {
   const to = RIGHT - CODE - 4000
-  const column = new Column(MARGIN - 1500, measure)
+  const column = new Column(MARGIN - 1500, measure, MARGIN, RIGHT)
   column.text(card.presetName, 5200, MARGIN, to)
   column.space(900)
   column.text(`version ${card.number}, seal ${card.seal}`, SMALL, MARGIN, to)
@@ -79,26 +53,9 @@ function headOf(card: BenchCard, code: Modules, measure: Measure): Set {
     column.text(`Slip ${card.print.slipNumber}: ${card.print.title}${leads}`, STEP, MARGIN, to)
   }
   return {
-    items: [...column.items, ...codeItems(code)],
+    items: [...column.items, ...codeItems(code, { x: RIGHT - CODE, y: MARGIN }, CODE)],
     y: Math.max(column.y, MARGIN + CODE) + 3500,
   }
-}
-
-/** The code's dark modules, merged along each row. */
-function codeItems(code: Modules): readonly PageItem[] {
-  const side = CODE / code.size
-  const items: PageItem[] = []
-  for (let row = 0; row < code.size; row++) {
-    for (let from = 0; from < code.size; from++) {
-      if (!code.dark(row, from)) continue
-      let to = from
-      while (to + 1 < code.size && code.dark(row, to + 1)) to++
-      const box = rect(RIGHT - CODE + from * side, MARGIN + row * side, (to - from + 1) * side, side)
-      items.push({ kind: 'mark', rect: box })
-      from = to
-    }
-  }
-  return items
 }
 
 function bodyOf(
@@ -109,7 +66,7 @@ function bodyOf(
   scale: number,
 ): Set {
   const [step, small] = [STEP * scale, SMALL * scale]
-  const column = new Column(from, measure)
+  const column = new Column(from, measure, MARGIN, RIGHT)
   column.rule(300)
   column.space(500)
   column.text(
@@ -172,28 +129,4 @@ function pictureItem(
     ...{ kind: 'picture', pictureId: picture.id, quarter: 0, mirror: false, full: lies, window: lies },
     crop: { x: 0, y: 0, w: width, h: height },
   }
-}
-
-/** Words of a text in lines that fit; a word that is wider than the line is broken where it has to be. */
-export function wrapped(text: string, height: number, width: number, measure: Measure): readonly string[] {
-  const lines: string[] = []
-  let line = ''
-  const fits = (t: string): boolean => measure(t, height) <= width
-  for (let word of text.split(/\s+/).filter((w) => w !== '')) {
-    const longer = line === '' ? word : `${line} ${word}`
-    if (fits(longer)) {
-      line = longer
-      continue
-    }
-    if (line !== '') lines.push(line)
-    while (!fits(word)) {
-      let take = word.length - 1
-      while (take > 1 && !fits(word.slice(0, take))) take--
-      lines.push(word.slice(0, take))
-      word = word.slice(take)
-      if (take < 1) break
-    }
-    line = word
-  }
-  return line === '' ? lines : [...lines, line]
 }

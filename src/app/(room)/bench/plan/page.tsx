@@ -1,10 +1,12 @@
 import type { Metadata } from 'next'
 import { RollPlan } from '@/features/plan/roll-plan'
+import { planLines } from '@/server/books/plan-view'
 import { room } from '@/server/db/open'
 import { planGroups } from '@/server/stores/roll-plans'
 
 export const metadata: Metadata = { title: 'Roll plan' }
 
 export default function Page() {
-  return <RollPlan groups={planGroups(room(), Date.now())} />
+  const now = Date.now()
+  return <RollPlan groups={planGroups(room(), now)} plans={planLines(room(), now)} now={now} />
 }

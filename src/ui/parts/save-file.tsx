@@ -1,14 +1,18 @@
 'use client'
 
-import { Button, Progress } from '@mantine/core'
+import { Button, Group, Progress } from '@mantine/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import { followJob } from '@/ui/parts/follow-job'
-import { tellProblem } from '@/ui/parts/tell'
-import css from './slip.module.css'
+import type { Result } from '@/core/result/result'
+import type { Problem } from '@/core/words/problems'
+import { followJob } from './follow-job'
+import { tellProblem } from './tell'
 
-/** Asks for the print-ready file, follows the work, and saves what comes. */
-export function useSaveFile(slipId: string, printId: string, flush: () => Promise<number>) {
+/**
+ * Asks for a print-ready file, follows the work, and saves what comes.
+ * @param ask puts the work in the queue and answers its job
+ */
+export function useSaveFile(ask: () => Promise<Result<{ readonly jobId: string }, Problem>>) {
   const [job, setJob] = useState<{ readonly id: string; readonly part: number } | null>(null)
   const gone = useRef(false)
   useEffect(() => {
@@ -19,14 +23,13 @@ export function useSaveFile(slipId: string, printId: string, flush: () => Promis
   }, [])
 
   const start = useCallback(async (): Promise<void> => {
-    const revision = await flush()
-    const asked = await call('slip.file', { id: slipId, printId, revision })
+    const asked = await ask()
     if (!asked.ok) return tellProblem(asked.problem)
     const id = asked.value.jobId
     setJob({ id, part: 0 })
     await followJob(id, { gone: () => gone.current, told: (part) => setJob({ id, part }) })
     if (!gone.current) setJob(null)
-  }, [slipId, printId, flush])
+  }, [ask])
   const cancel = (): void => {
     if (job) void call('job.cancel', { id: job.id })
   }
@@ -37,12 +40,12 @@ export function SaveFileButton(props: { readonly save: ReturnType<typeof useSave
   const { save, ready } = props
   if (save.job)
     return (
-      <span className={css.row}>
+      <Group gap="xs">
         <Progress value={Math.max(6, save.job.part * 100)} w={90} animated aria-label="Making the file" />
         <Button size="compact-sm" variant="default" onClick={save.cancel}>
           Cancel
         </Button>
-      </span>
+      </Group>
     )
   return (
     <Button
