@@ -69,6 +69,7 @@ export const DEMO_PAPERS: readonly {
       sheet(297, 420, 25, 3950, 90),
       sheet(329, 483, 25, 5200, 60),
       roll(610, 26, 8900, 3),
+      roll(432, 30, 7200, 2),
     ],
   },
   {

@@ -27,6 +27,7 @@ export type ActionOutput = {
   'roll.move': Made
   'roll.cut': Made
   'plan.keep': Numbered
+  'plan.sizes': { readonly slips: number }
   'plan.put-away': Saved
   'plan.print': { readonly printIds: readonly string[] }
   'plan.log': { readonly runId: string }

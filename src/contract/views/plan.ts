@@ -16,6 +16,10 @@ export type PlanPrint = {
   /** as it is asked for, across and along the roll */
   readonly w: Um
   readonly h: Um
+  /** its picture's shape, as it stands upright: width over height */
+  readonly ratio: number
+  /** of its slip, as it was when this was read */
+  readonly revision: number
   /** copies that it still wants */
   readonly copies: number
   /** how much of the roll each of them takes alone */
@@ -37,6 +41,14 @@ export type PlanGroup = {
   readonly margins: Edges
   /** the roll in use, with what is left of it; null: the room keeps none */
   readonly roll: { readonly id: string; readonly number: number; readonly left: Um } | null
+  /** rolls of its paper of every width that the feed takes, this one's too: what is left of each that is open, the longest first */
+  readonly rolls: readonly {
+    readonly width: Um
+    readonly perMetre: Minor | null
+    readonly open: readonly { readonly number: number; readonly left: Um }[]
+    readonly unopened: number
+    readonly loaded: boolean
+  }[]
   /** the longest piece that the feed takes */
   readonly longest: Um
   /** a metre of the roll; null: nobody has said what it costs */

@@ -1,6 +1,6 @@
 import type { NestAsk } from './ask'
 import { type Gain, gainOf } from './gain'
-import { fitsAcross } from './kinds'
+import { fitsAcross, GRID } from './kinds'
 import { Search } from './solve'
 
 /** What waits for one roll; lengths um. */
@@ -27,29 +27,55 @@ export const USUAL_GAP = 5000
 export const sideMargin = (m: { readonly left: number; readonly right: number }): number => Math.max(m.left, m.right)
 
 /**
- * What a first plan of all that waits for a roll takes and saves; prints that are too wide for it are left out.
+ * A first plan of all that waits for a roll: what it takes beside printing one after the other. Prints that are too wide for
+ * it are left out.
  * @param steps so many children are looked at, and no more passes begun
- * @returns null: there are not two prints to lay beside each other, or that saves nothing
- * @example together({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).saved // 200000
+ * @returns null: nothing fits across it
+ * @example firstPlan({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).length // 200000
  */
-export function together(
+export function firstPlan(
   { width, margins, prints }: OnRoll,
   steps: number,
 ): (Gain & { readonly count: number }) | null {
   const margin = sideMargin(margins)
   const fits = prints.filter((p) => fitsAcross({ ...p, mayTurn: true }, width, margin))
   const laid = fits.flatMap((p) => Array.from({ length: p.copies }, () => p))
-  if (laid.length < 2) return null
   const items = laid.map(({ w, h }) => ({ w, h, mayTurn: true }))
   const ask: NestAsk = { width, gap: USUAL_GAP, margin, cut: 'straight', items }
   const search = new Search(ask, 1)
   while (search.standing.steps < steps && search.pass(() => false));
   const { plan, bound } = search.standing
-  if (!plan) return null
+  if (!plan || laid.length === 0) return null
   const gain = gainOf({
     ...{ width, length: plan.length, bound, ends: margins.lead + margins.trail },
     area: laid.reduce((sum, p) => sum + p.w * p.h, 0),
     alone: laid.reduce((sum, p) => sum + p.alone, 0),
   })
-  return gain.saved > 0 ? { ...gain, count: laid.length } : null
+  return { ...gain, count: laid.length }
 }
+
+/**
+ * What lies together on a roll, by a {@link firstPlan}.
+ * @returns null: there are not two prints to lay beside each other, or that saves nothing
+ * @example together({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).saved // 200000
+ */
+export function together(onRoll: OnRoll, steps: number): ReturnType<typeof firstPlan> {
+  const found = firstPlan(onRoll, steps)
+  return found && found.count > 1 && found.saved > 0 ? found : null
+}
+
+/**
+ * How wide each print is where so many go across a roll, with the gap between them; whole tenths of a millimetre, never more
+ * than there is room for. null: there is no room for so many.
+ * @example acrossWidth({ width: 610000, margin: 4000, gap: 5000 }, 3) // 197300
+ */
+export function acrossWidth(
+  { width, margin, gap }: { readonly width: number; readonly margin: number; readonly gap: number },
+  n: number,
+): number | null {
+  const each = Math.floor((width - 2 * margin - (n - 1) * gap) / n / GRID) * GRID
+  return each >= LEAST_PRINT ? each : null
+}
+
+/** A print that is narrower is none, um. */
+const LEAST_PRINT = 10_000

@@ -82,7 +82,7 @@ describe('prints on one strip of roll', () => {
       const [across, along] = at.turned ? [before.ppi.along, before.ppi.across] : [before.ppi.across, before.ppi.along]
       expect(there.ppi.across / across).toBeCloseTo(1, 3)
       expect(there.ppi.along / along).toBeCloseTo(1, 3)
-      expect(there.quarter).toBe((before.quarter + (at.turned ? 1 : 0)) % 4)
+      expect(there.quarter).toBe(at.turned ? [1, 0, 3, 2][before.quarter] : before.quarter)
       expect(there.cutOff).toEqual(edges(0, 0, 0, 0))
     }
   })

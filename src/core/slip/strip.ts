@@ -55,7 +55,8 @@ export function stripFacts(prints: readonly OnStrip[], strip: StripHead): PrintF
         const { x, y, w, h } = laid
         return {
           ...{ id: `piece-${i + 1}`, pictureId: picture.id, crop: piece.placed.used },
-          quarter: (laid.turned ? (piece.quarter + 1) % 4 : piece.quarter) as Quarter,
+          // a print that was turned by itself stands upright again, no print is upside down
+          quarter: (laid.turned ? piece.quarter ^ 1 : piece.quarter) as Quarter,
           placing: { mode: 'exact', by: { edge: 'both', width: um(w), height: um(h) } },
           anchor: { x: share(x - margins.left, frame.w - w), y: share(y, frame.h - h) },
         }

@@ -7,7 +7,7 @@ import type { MeasuredRun } from '@/contract/views/measured'
 import { um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
-import type { RunRecord } from '@/core/slip/record'
+import { linesOf, type RunRecord } from '@/core/slip/record'
 import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { FiguresTable } from '@/ui/drawing/figures-table'
 import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
@@ -51,6 +51,9 @@ export function RunPage({
   const { sheet } = record
   const answered = record.stops.filter((s) => s.reason !== null)
   const pieces = drawnPieces(record)
+  // of a sheet that prints share only its own piece is this one's
+  const own = record.shares === null ? record.pieces : record.pieces.slice(run.position, run.position + 1)
+  const lines = linesOf(record, run.position)
   return (
     <>
       <PageHead
@@ -99,10 +102,10 @@ export function RunPage({
               {measuredPair(sheet.sheet.width, sheet.sheet.length, unit)},{' '}
               {sheet.borderless ? `borderless, enlargement ${record.enlargement}` : 'margins'}
             </dd>
-            {record.pieces.map((p, i) => (
+            {own.map((p, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a record never changes
               <Fragment key={i}>
-                <dt>{record.pieces.length > 1 ? `Piece ${i + 1}` : 'Print'}</dt>
+                <dt>{own.length > 1 ? `Piece ${i + 1}` : 'Print'}</dt>
                 <dd>
                   {measuredPair(p.onPaper.w, p.onPaper.h, unit)}
                   <br />
@@ -121,10 +124,10 @@ export function RunPage({
               {sayAmount(record, run.cost, currency)} to the room, {writeAmount(run.charge, currency)} charged
               {record.unknown.length > 0 ? `; ${record.unknown.join(' and ')} not known` : ''}
             </dd>
-            {record.lines.length > 0 ? (
+            {lines.length > 0 ? (
               <>
                 <dt>Charge</dt>
-                <dd>{record.lines.map((l) => `${l.what} ${sayChargeLine(record, l, currency)}`).join(', ')}</dd>
+                <dd>{lines.map((l) => `${l.what} ${sayChargeLine(record, l, currency)}`).join(', ')}</dd>
               </>
             ) : null}
             <dt>Logged by</dt>
@@ -136,7 +139,7 @@ export function RunPage({
               </>
             ) : null}
           </dl>
-          {record.pieces.map((p, i) => (
+          {own.map((p, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a record never changes
             <div key={i} className={css.promise}>
               <FiguresTable
@@ -154,6 +157,7 @@ export function RunPage({
           {run.outcome === 'not known' || run.outcome === 'not printed' ? null : (
             <Measured runId={run.id} pieces={record.pieces.length} measured={measured} now={now} />
           )}
+          {run.others.length > 0 ? <Others run={run} /> : null}
           {run.corrections.length > 0 ? (
             <div className={css.answers}>
               <h2>Corrected</h2>
@@ -194,5 +198,23 @@ export function RunPage({
         </div>
       </div>
     </>
+  )
+}
+
+/** The other prints on the same sheet, each at its own line of the log. */
+function Others({ run }: { readonly run: Run }) {
+  const { currency } = useWays()
+  return (
+    <div className={css.answers}>
+      <h2>On the same sheet</h2>
+      {run.others.map((o) => (
+        <p key={o.id}>
+          <Link href={`/log/${o.id}`}>
+            {o.slipNumber} {o.title}
+          </Link>
+          {o.memberName ? `, ${o.memberName}` : ''}: {o.outcome}, {writeAmount(o.charge, currency)}
+        </p>
+      ))}
+    </div>
   )
 }

@@ -54,7 +54,7 @@ export function KeptPlan({ plan }: { readonly plan: PlanView }) {
     <>
       <PageHead
         title={`Plan ${plan.number}`}
-        sub={`${countOf(pieces.length, 'print')} for ${plan.printerName}, ${plan.name}; ${plan.state === 'kept' ? 'kept' : plan.state}, laid by ${plan.by}`}
+        sub={`${countOf(pieces.length, 'print')} with ${plan.name}; ${plan.state}, laid by ${plan.by}`}
       >
         <Link href="/bench/plan" className="small">
           All plans
@@ -104,6 +104,10 @@ export function KeptPlan({ plan }: { readonly plan: PlanView }) {
         />
         {cuts.length > 0 && plan.state !== 'put away' ? (
           <>
+            <p className="soft small">
+              In the drawing the lead edge, which leaves the printer first, is at the left, and the roll’s left edge is
+              at the top.
+            </p>
             <p className="small">
               <a href={`/api/plans/${id}/cuts`} target="_blank" rel="noreferrer">
                 The cuts on an A4 sheet
@@ -249,7 +253,7 @@ function WhoPays({ plan }: { readonly plan: PlanView }) {
   return (
     <section aria-label="Who pays" className={css.pays}>
       <h2>Who pays</h2>
-      <table className={lists.table}>
+      <table className="ruled">
         <thead>
           <tr>
             <th scope="col">Member</th>

@@ -1,13 +1,13 @@
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import type { NestAsk } from '@/core/nest/ask'
-import { Search } from '@/core/nest/solve'
+import { searchFor } from '@/core/nest/search-for'
 import { edges } from '@/core/sheet/sheet'
 import type { PlanAnswered } from '@/workers/nest-messages'
-import { show } from '../../../test/interface'
+import { done, hearing, show } from '../../../test/interface'
 import { RollPlan } from './roll-plan'
 
 /** What was asked of the worker, and how it is made to answer. */
@@ -19,8 +19,8 @@ vi.mock('@/workers/planner', () => ({
   openPlanner: (hear: (a: PlanAnswered) => void) => ({
     search: (ask: NestAsk) => {
       asked.push(ask)
-      const search = new Search(ask, 1)
-      for (let n = 0; n < 12 && search.pass(() => false); n++);
+      const search = searchFor(ask, 1)
+      for (let n = 0; n < (ask.pins ? 1 : 12) && search.pass(() => false); n++);
       answer = (over, spoil = false) => {
         const { standing } = search
         const plan = standing.plan && spoil ? { ...standing.plan, laid: standing.plan.laid.slice(1) } : standing.plan
@@ -44,7 +44,7 @@ beforeEach(() => {
 
 const print = (n: number, w: number, h: number, more: Partial<PlanPrint> = {}): PlanPrint => ({
   ...{ slipId: `s${n}`, printId: 'first', number: n, title: `Print ${n}`, memberName: 'Iria', pictureId: null },
-  ...{ w: fromMm(w), h: fromMm(h), copies: 1, alone: fromMm(h + 8), ...more },
+  ...{ w: fromMm(w), h: fromMm(h), copies: 1, alone: fromMm(h + 8), ratio: w / h, revision: 1, ...more },
 })
 const GROUP: PlanGroup = {
   ...{
@@ -61,6 +61,7 @@ const GROUP: PlanGroup = {
     margins: edges(4000, 4000, 4000, 4000),
     roll: { id: 'roll', number: 1, left: fromMm(20_000) },
   },
+  rolls: [],
   ...{ longest: fromMm(14_000), perMetre: minor(342) },
   prints: [print(126, 290, 200, { copies: 4 }), print(130, 300, 400)],
   others: [{ slipId: 's9', number: 123, title: 'Cumulus', why: 'it goes over the edges of the roll' }],
@@ -93,21 +94,96 @@ describe('a roll plan', () => {
     fireEvent.click(screen.getByLabelText('straight cuts part it'))
     await waitFor(() => expect(asked.at(-1)?.cut).toBe('any'))
   })
-  it('is cut by a list that is ticked off, and stops when it is asked to', () => {
+  it('stops when it is asked to, and is kept as it stands', async () => {
+    const sent = hearing(done({ id: 'plan', number: 3 }))
     show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
     answer(false)
     fireEvent.click(screen.getByRole('button', { name: 'Stop' }))
     expect(stopped).toBe(1)
     answer(true)
-    const cuts = within(screen.getByRole('region', { name: 'Cuts' }))
-    const first = cuts.getAllByRole('listitem')[0]
-    expect(first?.textContent).toMatch(/^Across the roll, [\d.]+ mm from its lead edge: A comes off; B is left\.$/)
-    expect(first?.getAttribute('aria-current')).toBe('step')
-    fireEvent.click(cuts.getByRole('button', { name: 'Cut 1 is made' }))
-    expect(cuts.getByText(/^1 of \d+ cuts made$/)).toBeTruthy()
-    expect(cuts.getAllByRole('listitem')[1]?.getAttribute('aria-current')).toBe('step')
-    fireEvent.click(cuts.getByRole('button', { name: 'One back' }))
-    expect(cuts.getByText(/^0 of \d+ cuts made$/)).toBeTruthy()
+    fireEvent.click(screen.getByLabelText('ticks for the cutter'))
+    fireEvent.click(screen.getByRole('button', { name: 'Keep this plan' }))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    const { group, plan } = (sent[0]?.body ?? {}) as { group: string; plan: Record<string, unknown> }
+    expect(group).toBe(GROUP.key)
+    expect(plan).toMatchObject({ width: 610_000, gap: 5000, margin: 4000, cut: 'straight', labels: true, ticks: false })
+    expect(plan.items).toHaveLength(5)
+    expect(plan.laid).toHaveLength(5)
+  })
+  it('by keys a print is pinned where it is moved to, turned, freed and taken out; the rest is asked for around it', async () => {
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
+    answer(true)
+    const of = () => screen.getAllByRole('button', { name: /^126 Print 126, / })[0] as HTMLElement
+    expect(asked.at(-1)?.pins).toBeUndefined()
+    fireEvent.keyDown(of(), { key: 'ArrowRight', shiftKey: true })
+    await waitFor(() => expect(asked.at(-1)?.pins).toHaveLength(1))
+    const [pin] = asked.at(-1)?.pins ?? []
+    expect((pin?.y ?? 1) % 1000).toBe(0)
+    expect(pin?.y).toBeGreaterThanOrEqual(10_000)
+    expect(screen.getByText(/1 print pinned: the rest is laid around/)).toBeTruthy()
+    answer(true)
+    fireEvent.keyDown(of(), { key: 't' })
+    await waitFor(() => expect(asked.at(-1)?.pins?.[0]?.turned).toBe(!pin?.turned))
+    answer(true)
+    fireEvent.keyDown(of(), { key: 'Enter' })
+    await waitFor(() => expect(asked.at(-1)?.pins).toBeUndefined())
+    answer(true)
+    fireEvent.keyDown(of(), { key: 'Delete' })
+    await waitFor(() => expect(asked.at(-1)?.items).toHaveLength(4))
+  })
+  it('pins on each other are said with both, and nothing is searched for', async () => {
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
+    answer(true)
+    const all = () => screen.getAllByRole('button', { name: /from the left edge/ })
+    const move = (n: number, key: string, times: number): void => {
+      for (let i = 0; i < times; i++) fireEvent.keyDown(all()[n] as HTMLElement, { key, shiftKey: true })
+    }
+    move(0, 'ArrowLeft', 60)
+    move(0, 'ArrowUp', 40)
+    move(1, 'ArrowLeft', 60)
+    move(1, 'ArrowUp', 40)
+    expect((await screen.findByRole('alert')).textContent).toMatch(
+      /^\d+ Print \d+ and \d+ Print \d+ lie on each other\. Move one of them\.$/,
+    )
+    expect(screen.queryByRole('button', { name: 'Keep this plan' })).toBeNull()
+    fireEvent.click(screen.getByRole('button', { name: 'Take the pins out' }))
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull())
+  })
+  it('each member’s together asks for groups; so many across says their sizes and changes the slips', async () => {
+    const sent = hearing(done({ slips: 3 }))
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
+    fireEvent.click(screen.getByRole('combobox', { name: 'Laid' }))
+    fireEvent.click(await screen.findByRole('option', { name: 'slip by slip, as they wait', hidden: true }))
+    await waitFor(() => expect(new Set(asked.at(-1)?.items.map((i) => i.group)).size).toBeGreaterThan(1))
+    expect(screen.getByText('3 with 5 mm between them are each 197.3 mm wide.')).toBeTruthy()
+    fireEvent.click(screen.getByText('Ask for these sizes on the slips'))
+    await waitFor(() => expect(sent[0]?.action).toBe('plan.sizes'))
+    expect(sent[0]?.body).toMatchObject({ width: 197_300 })
+  })
+  it('every width of the paper is held against the others, those that are too narrow with how many do not fit', () => {
+    const rolls = [
+      {
+        width: fromMm(610),
+        perMetre: minor(342),
+        open: [{ number: 2, left: um(20_000_000) }],
+        unopened: 1,
+        loaded: true,
+      },
+      {
+        width: fromMm(432),
+        perMetre: minor(240),
+        open: [{ number: 3, left: um(300_000) }],
+        unopened: 0,
+        loaded: false,
+      },
+      { width: fromMm(210), perMetre: null, open: [], unopened: 2, loaded: false },
+    ]
+    show(<RollPlan plans={[]} now={0} groups={[{ ...GROUP, rolls }]} />)
+    const rows = screen.getAllByRole('row').map((r) => r.textContent ?? '')
+    expect(rows[1]).toMatch(/^610 mm, loaded\d+ mm[\d.]+ %.*roll 2: 20\.0 m$/)
+    expect(rows[2]).toMatch(/^432 mm.*roll 3: 0\.3 m, too short$/)
+    expect(rows[3]).toMatch(/^210 mm\d of 5 prints are wider than that2 unopened$/)
+    expect(rows.filter((r) => r.includes('least'))).toHaveLength(1)
   })
   it('a plan that does not hold is not shown', () => {
     show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)

@@ -22,7 +22,7 @@ import {
 import { beginPath, endPath, makeProofs, sayStep, tidyPath } from './paths'
 import { addGroup, addPerson, editPerson, pay, retirePerson, reversePayment } from './people'
 import { takeUntagged } from './pictures'
-import { cutPlan, filePlan, keepPlan, logPlan, printPlan, putAwayPlan } from './plans'
+import { cutPlan, filePlan, keepPlan, logPlan, printPlan, putAwayPlan, sizesAcross } from './plans'
 import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
@@ -92,6 +92,7 @@ export const ACTIONS: {
   'roll.move': moveRoll,
   'roll.cut': cutRoll,
   'plan.keep': keepPlan,
+  'plan.sizes': sizesAcross,
   'plan.put-away': putAwayPlan,
   'plan.print': printPlan,
   'plan.log': logPlan,

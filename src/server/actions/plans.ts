@@ -3,6 +3,7 @@ import { INPUTS } from '@/contract/actions'
 import { storedPlan } from '@/contract/roll-plan'
 import type { RunOutcome } from '@/core/charge/charge'
 import { bad, ok, type Result } from '@/core/result/result'
+import { patched, withPrint } from '@/core/slip/body'
 import type { RecordedStop } from '@/core/slip/record'
 import type { Problem } from '@/core/words/problems'
 import { answered, enoughRoll } from '@/server/books/printable'
@@ -11,16 +12,18 @@ import { noteLoaded } from '@/server/books/used'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { rollPlans } from '@/server/db/schema'
+import { rollPlans, slips } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { type KeptPlan, readPlan } from '@/server/stores/kept-plans'
+import { heldCopies, type KeptPlan, readPlan } from '@/server/stores/kept-plans'
 import { printingNow } from '@/server/stores/print-jobs'
 import { planGroups } from '@/server/stores/roll-plans'
 import { unitOfRoom } from '@/server/stores/room'
+import { readSlip } from '@/server/stores/slips'
 import { send } from '@/server/subjects/all'
 import { bookPlan, planFile, planSheet, rollPlan } from '@/server/subjects/roll-plan'
 import { reachable } from './prints'
 import { revised } from './rows'
+import { changeable, columns } from './slips'
 
 /** Keeps a plan as it was found. It is looked through first, against the slips as they are now. */
 export const keepPlan = action({
@@ -48,6 +51,48 @@ export const keepPlan = action({
       })
       .run()
     return ok({ value: { id, number }, subject: id, data: { prints: body.items.length } })
+  },
+})
+
+/** Makes prints as wide as so many go across a roll; each keeps its picture's shape, and all of them change or none. */
+export const sizesAcross = action({
+  name: 'plan.sizes',
+  role: 'helper',
+  input: INPUTS['plan.sizes'],
+  commit({ width, prints }, { db, now }) {
+    const changed = new Set<string>()
+    for (const { slipId, revision, printId } of prints) {
+      const may = changeable(db, slipId)
+      if (!may.ok) return may
+      const slip = readSlip(db, slipId)
+      if (!slip) return bad({ code: 'not_found', what: 'This slip' })
+      // a slip with several of these prints is one further by each that was changed here
+      if (!changed.has(slipId) && slip.revision !== revision)
+        return bad({
+          code: 'stale',
+          what: `Slip ${slip.number}`,
+          yours: revision,
+          now: slip.revision,
+          current: slip.body,
+        })
+      if (!slip.body.prints.some((p) => p.id === printId))
+        return bad({ code: 'not_found', what: `This print of slip ${slip.number}` })
+      if (heldCopies(db).has(`${slipId} ${printId}`))
+        return bad({ code: 'rules', says: [`Slip ${slip.number} lies in a kept plan: put that away first.`] })
+      const body = withPrint(slip.body, printId, (p) =>
+        patched(p, { quarter: 0, placing: { mode: 'exact', by: { edge: 'width', um: width } } }),
+      )
+      db.update(slips)
+        .set({ ...columns(body), updatedAt: now, revision: slip.revision + 1 })
+        .where(eq(slips.id, slipId))
+        .run()
+      changed.add(slipId)
+    }
+    return ok({
+      value: { slips: changed.size },
+      subject: prints[0]?.slipId ?? '',
+      data: { width, prints: prints.length },
+    })
   },
 })
 

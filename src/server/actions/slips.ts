@@ -17,7 +17,7 @@ import { slipFile } from '@/server/subjects/slip-print'
 import { revised } from './rows'
 
 /** What of a body stands in columns, too: for lists and foreign keys. */
-const columns = (body: SlipBody) => ({
+export const columns = (body: SlipBody) => ({
   title: body.title,
   memberId: body.memberId,
   pictureId: body.prints[0]?.pieces[0]?.pictureId ?? null,
@@ -72,7 +72,7 @@ export const addSlip = action({
 })
 
 /** A slip that may still change, or why not. */
-function changeable(db: Db, id: string): Result<{ readonly number: number }, Problem> {
+export function changeable(db: Db, id: string): Result<{ readonly number: number }, Problem> {
   const slip = readSlip(db, id)
   if (!slip) return bad({ code: 'not_found', what: 'This slip' })
   const held = targetOfSlip(db, id)

@@ -52,8 +52,15 @@ function ofStrip({ printable, prints }: Strip): readonly PlanPiece[] {
 function promiseOf(db: Db, { printable, prints }: Strip): PlanPromise {
   const { facts, outcome } = printable
   const unit = unitOfRoom(db)
+  const nameOf = (piece: number | null): readonly string[] => {
+    const slip = piece === null ? undefined : prints[piece - 1]?.slip
+    return slip ? [`${slip.number} ${slip.body.title}`.trim()] : []
+  }
   return {
-    findings: runChecks(facts, outcome).map((f) => ({ check: f.check, level: f.level, says: sayFinding(f, unit) })),
+    findings: runChecks(facts, outcome).map(({ piece, ...f }) => ({
+      ...{ check: f.check, level: f.level },
+      says: [...nameOf(piece), sayFinding({ ...f, piece: null }, unit)].join(': '),
+    })),
     miss: cutMiss(outcome),
     rule: planShares(db),
     cost: minor(prints.reduce((sum, { share }) => sum + costOf(share.lines) + share.room, 0)),

@@ -20,6 +20,11 @@ const DRAWING = 88_000
 const LINE = 3200
 const LEAST = 0.5
 const BETWEEN = 6000
+/** Where along a cut its number stands. */
+const ALONG = 0.22
+/** How the drawing lies, for who holds the strip. */
+const HOW_IT_LIES =
+  'In the drawing the lead edge, which left the printer first, is at the left, and the roll’s left edge is at the top.'
 
 /** What of a plan its cut sheet shows. */
 type Shown = Pick<PlanView, 'number' | 'name' | 'paperName' | 'sheet' | 'pieces' | 'promise'>
@@ -83,13 +88,22 @@ function drawingItems({ sheet, pieces }: Shown, cuts: readonly Cut[], top: numbe
         ? line(x(piece.y + at) - 90, y(piece.x), 180, piece.w * scale)
         : line(x(piece.y), y(piece.x + at) - 90, piece.h * scale, 180),
     )
-    const height = 2100
+    // a part of the way along, on a ground of paper, where it seldom meets the number of another
+    const height = 2300
+    const wide = height * 0.62 * String(number).length
     const where = across
-      ? { x: x(piece.y + at) + 250, y: y(piece.x) + height + 250 }
-      : { x: x(piece.y) + 300, y: y(piece.x + at) - 350 }
-    items.push({ kind: 'text', text: String(number), at: where, height })
+      ? { x: x(piece.y + at), y: y(piece.x + piece.w * ALONG) }
+      : { x: x(piece.y + piece.h * ALONG), y: y(piece.x + at) }
+    items.push(line(where.x - wide / 2 - 200, where.y - height / 2 - 100, wide + 400, height + 200, 0))
+    items.push({
+      kind: 'text',
+      text: String(number),
+      at: { x: where.x - wide / 2, y: where.y + height * 0.36 },
+      height,
+    })
   }
-  return { items, y: top + sheet.width * scale }
+  items.push({ kind: 'text', text: HOW_IT_LIES, at: { x: MARGIN, y: top + sheet.width * scale + 4600 }, height: 2600 })
+  return { items, y: top + sheet.width * scale + 5000 }
 }
 
 /** Every cut in words, in as many columns and as small as they need; what does not fit is counted. */

@@ -7,7 +7,7 @@ import { sayDarkness } from '@/core/printer/darkness'
 import { declaredMargins } from '@/core/printer/facts'
 import type { PrintBody } from '@/core/slip/body'
 import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
-import type { PrintFacts } from '@/core/slip/facts'
+import type { PrintFacts, VersionFacts } from '@/core/slip/facts'
 import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
 import { goodCopies } from './good-copies'
@@ -66,6 +66,7 @@ export function planGroups(db: Db, now: number): readonly PlanGroup[] {
         ...{ slipId: slip.id, printId: print.id, number: slip.number, title, memberName, copies },
         pictureId: facts.pictures[0]?.id ?? null,
         ...{ w: um(piece.asked.w), h: um(piece.asked.h), alone: outcome.sheet.sheet.length },
+        ...{ ratio: piece.crop.w / piece.crop.h, revision: slip.revision },
       })
     }
   return [...groups.values()].map(({ group, prints, others }) => ({ ...group, prints, others }))
@@ -108,6 +109,7 @@ function begun(
       },
       ...{ printerName: version.printerName, feedName: version.feed.name, paperName: version.paper.name },
       ...{ width: sheet.sheet.width, longest: version.feed.maxLength },
+      rolls: rollsOf(version, stocks),
       margins: sheet.borderless ? declaredMargins(version.queueFeed, sheet.sheet.width) : sheet.margins,
       roll: roll ? { id: roll.id, number: roll.number, left: roll.left } : null,
       perMetre:
@@ -116,6 +118,20 @@ function begun(
     },
     ...{ prints: [], others: [] },
   }
+}
+
+/** Every width in which the room keeps the version's paper on rolls that its feed takes, the widest first. */
+function rollsOf({ paper, feed, loaded }: VersionFacts, stocks: Catalogue['stocks']): PlanGroup['rolls'] {
+  return stocks
+    .filter((s) => s.kind === 'roll' && s.paperId === paper.id && s.width >= feed.minWidth && s.width <= feed.maxWidth)
+    .map((s) => ({
+      width: s.width,
+      perMetre: s.price === null ? null : minor(Math.round((s.price * 1e6) / s.length)),
+      open: s.rolls.map(({ number, left }) => ({ number, left })).sort((a, b) => b.left - a.left),
+      unopened: s.count,
+      loaded: s.rolls.some((r) => r.id === loaded?.rollId),
+    }))
+    .sort((a, b) => b.width - a.width)
 }
 
 /** Why a print lies on the roll by itself; null: others may lie beside it. */
