@@ -6,6 +6,7 @@ CREATE TABLE `roll_plans` (
 	`state` text NOT NULL,
 	`body` text NOT NULL,
 	`cuts_made` integer DEFAULT 0 NOT NULL,
+	`offcuts_kept` text DEFAULT '[]' NOT NULL,
 	`run_id` text,
 	`created_at` integer NOT NULL,
 	`by_id` text NOT NULL,

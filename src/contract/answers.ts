@@ -26,12 +26,16 @@ export type ActionOutput = {
   'roll.open': Numbered
   'roll.move': Made
   'roll.cut': Made
+  'roll.edit': Saved
+  'roll.finish': Saved
+  'roll.resume': Saved
   'plan.keep': Numbered
   'plan.sizes': { readonly slips: number }
   'plan.put-away': Saved
   'plan.print': { readonly printIds: readonly string[] }
   'plan.log': { readonly runId: string }
   'plan.file': { readonly jobId: string }
+  'plan.offcut': Made
   'plan.cuts': Made
   'size.add': Made
   /** `kept`: slips under way that keep the version before */

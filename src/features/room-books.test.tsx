@@ -9,8 +9,9 @@ import { done, fromMenu, hearing, show } from '../../test/interface'
 import { type GroupRow, Members, type PersonRow } from './members/members'
 import { RoomForm } from './members/room-form'
 import { Screens } from './members/screens'
-import { BuyForm, CountForm, PaperForm, RollForm, StockForm } from './papers/paper-forms'
+import { BuyForm, CountForm, PaperForm, StockForm } from './papers/paper-forms'
 import { Papers } from './papers/papers'
+import { RollFacts, RollForm } from './papers/roll-forms'
 
 const type = (label: string, value: string): void => {
   const input = screen.getByLabelText(label)
@@ -36,6 +37,7 @@ const STOCK: Stock = {
   price: minor(4750),
   count: 17,
   rolls: [],
+  finished: [],
   revision: 2,
 }
 const PAPER: Paper = {
@@ -55,7 +57,10 @@ const MOVES = [
   { at: 0, kind: 'run', delta: um(-420_000), note: '' },
   { at: 0, kind: 'loaded', delta: um(26_000_000), note: 'new' },
 ] as const
-const ROLL = { id: 'r', number: 4, left: um(24_600_000) }
+const ROLL: Stock['rolls'][number] = {
+  ...{ id: 'r', number: 4, left: um(24_600_000), first: um(26_000_000), core: null, thickness: null },
+  ...{ price: minor(8900), inPrinter: 'Heron', revision: 2 },
+}
 
 describe('a paper', () => {
   it('wants a name, and goes into the books with its facts', async () => {
@@ -279,6 +284,55 @@ describe('stock of a paper', () => {
       }),
     )
   })
+  it('a roll of its own tube and thickness is measured by them, and says so of itself', async () => {
+    const asked = hearing(done({ revision: 3 }))
+    const own = { ...ROLL, core: um(50_800), thickness: um(200) }
+    const { unmount } = show(<RollForm roll={own} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
+    expect(screen.getByText(/left of 26\.00 m, in Heron/)).toBeTruthy()
+    fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
+    type('Outer diameter', '100')
+    // pi * (100^2 - 50.8^2) / 4 / 0.2 mm
+    expect(await screen.findByText(/^29\.14 m, within /)).toBeTruthy()
+    unmount()
+    show(<RollFacts roll={ROLL} onDone={vi.fn()} />)
+    type('Core, outer diameter', '50.8')
+    press('Save')
+    await waitFor(() =>
+      expect(asked[0]).toEqual({
+        action: 'roll.edit',
+        body: { id: 'r', revision: 2, core: 50_800, thickness: null, price: 8900 },
+      }),
+    )
+  })
+  it('a roll stands where it is, is finished by its menu, and comes back from there', async () => {
+    const asked = hearing(done({ revision: 3 }))
+    const roll: Stock = { ...STOCK, id: 't', kind: 'roll', width: fromMm(610), length: fromMm(26_000), count: 0 }
+    const over = {
+      ...{ id: 'f', number: 2, first: um(26_000_000), price: null, revision: 4, at: 0 },
+      printed: um(25_100_000),
+      thrown: um(900_000),
+    }
+    const stocks = [{ ...roll, rolls: [ROLL, { ...ROLL, id: 'r5', number: 5, inPrinter: null }], finished: [over] }]
+    show(
+      <Papers
+        prices={{}}
+        ledgers={{}}
+        used={{ days: 90, of: {} }}
+        now={0}
+        papers={[{ ...PAPER, stocks }]}
+        open={null}
+      />,
+    )
+    expect(screen.getByText('in Heron')).toBeTruthy()
+    expect(screen.getByText('on the shelf')).toBeTruthy()
+    expect(
+      screen.getByText(/^roll 2, 1 Jan: 25\.10 m of 26\.00 m printed, 0\.90 m cut off or thrown away$/),
+    ).toBeTruthy()
+    await fromMenu('roll 4', 'It is finished')
+    await waitFor(() => expect(asked[0]).toEqual({ action: 'roll.finish', body: { id: 'r', revision: 2 } }))
+    await fromMenu('roll 2', 'It is not finished')
+    await waitFor(() => expect(asked[1]).toEqual({ action: 'roll.resume', body: { id: 'f', revision: 4 } }))
+  })
   const BOOKS = { prices: {}, ledgers: {}, used: { days: 90, of: {} }, now: 0 } as const
   it('what is low is said before all papers: few sheets, or nothing on rolls but a rest', () => {
     const roll: Stock = { ...STOCK, id: 't', kind: 'roll', width: fromMm(610), length: fromMm(26_000), count: 0 }
@@ -291,7 +345,7 @@ describe('stock of a paper', () => {
       return line
     }
     const low = (...stocks: readonly Stock[]) => inUse({}, ...stocks)
-    const rest = (left: number): Stock => ({ ...roll, rolls: [{ id: 'r', number: 1, left: um(left) }] })
+    const rest = (left: number): Stock => ({ ...roll, rolls: [{ ...ROLL, number: 1, left: um(left) }] })
     expect(low(STOCK, { ...STOCK, count: 6 })).toBeNull()
     expect(low({ ...STOCK, count: 5 }, rest(1_900_000))).toBe(
       'Low: Fenland Matte B4, 5 sheets; Fenland Matte 610 mm roll, 1.9 m.',

@@ -18,10 +18,20 @@ export const PAPERS_INPUTS = {
   'roll.open': z.object({ stockId: idSchema }),
   'roll.move': z.object({
     id: idSchema,
-    kind: z.enum(['trimmed', 'cut by hand', 'corrected']),
+    kind: z.enum(['trimmed', 'cut by hand', 'test', 'corrected']),
     delta: umSchema,
     note: noteSchema,
   }),
+  'roll.edit': z.object({
+    ...edited,
+    core: lengthSchema.refine((v) => v >= 10_000 && v <= 300_000, '10 to 300 mm').nullable(),
+    thickness: lengthSchema.refine((v) => v >= 20 && v <= 2000, '0.02 to 2 mm').nullable(),
+    price: stockFields.price,
+  }),
+  /** used up or put away: what was left of it is thrown away */
+  'roll.finish': z.object(edited),
+  /** it was not finished: it is in use again with what it had */
+  'roll.resume': z.object(edited),
   /** pieces cut by hand: off the roll, and on the shelf as sheets of their form */
   'roll.cut': z.object({
     id: idSchema,

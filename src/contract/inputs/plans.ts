@@ -27,6 +27,15 @@ export const PLANS_INPUTS = {
     })
     .refine(causeFits, CAUSE_FITS),
   'plan.file': z.object(edited),
+  /** a piece that fell off at a cut is wide enough to keep: it is laid on the shelf as a sheet */
+  'plan.offcut': z.object({
+    id: idSchema,
+    cut: z
+      .int()
+      .min(1)
+      .max(4 * MOST_IN_PLAN),
+    side: z.union([z.literal(0), z.literal(1)]),
+  }),
   'plan.cuts': z.object({
     id: idSchema,
     made: z

@@ -5,8 +5,38 @@ import type { Surface } from '@/core/printer/facts'
 import type { StockOnShelf } from '@/core/slip/catalogue'
 import type { PaperWhite } from '../paper'
 
+/** An opened roll, as its ledger is kept; lengths um. */
+export type OpenRoll = {
+  readonly id: string
+  readonly number: number
+  readonly left: Um
+  /** what it had when it was opened */
+  readonly first: Um
+  /** of its tube, and of its paper where that was taken on this roll; null: nobody has said */
+  readonly core: Um | null
+  readonly thickness: Um | null
+  /** what it cost; null: nobody has said */
+  readonly price: Minor | null
+  /** the printer that it is noted as loaded in; null: it is on the shelf */
+  readonly inPrinter: string | null
+  readonly revision: number
+}
+
+/** A roll that is used up or put away. */
+export type FinishedRoll = Pick<OpenRoll, 'id' | 'number' | 'first' | 'price' | 'revision'> & {
+  readonly at: number
+  /** what runs took of it, and what was thrown away at its end */
+  readonly printed: Um
+  readonly thrown: Um
+}
+
 /** A stock as it is edited. */
-export type Stock = StockOnShelf & { readonly revision: number }
+export type Stock = Omit<StockOnShelf, 'rolls'> & {
+  readonly revision: number
+  readonly rolls: readonly OpenRoll[]
+  /** the last ones, the newest first */
+  readonly finished: readonly FinishedRoll[]
+}
 
 /** What a stock cost from a time on; null: nobody had said. */
 export type StockPriceEntry = { readonly validFrom: number; readonly pack: number; readonly price: Minor | null }

@@ -121,6 +121,8 @@ export type PlanView = PlanLine & {
   readonly straight: boolean
   readonly pieces: readonly PlanPiece[]
   readonly cutsMade: number
+  /** offcuts that lie on the shelf already: the cut they fell off at, and the side */
+  readonly offcutsKept: readonly string[]
   /** null: it was printed, put away, or cannot be printed as it was laid: `trouble` says why */
   readonly promise: PlanPromise | null
   readonly trouble: string | null

@@ -71,7 +71,14 @@ export type Found =
   | { readonly code: 'copies_usual' }
   | { readonly code: 'copies_many'; readonly copies: number; readonly usual: number }
   | { readonly code: 'paper_in_stock' }
-  | { readonly code: 'paper_out'; readonly needed: number; readonly left: number; readonly roll: boolean }
+  | {
+      readonly code: 'paper_out'
+      readonly needed: number
+      readonly left: number
+      readonly roll: boolean
+      /** of a roll: others of its width that are long enough, by their numbers, and how many are not opened yet */
+      readonly wouldDo?: { readonly rolls: readonly number[]; readonly unopened: number }
+    }
   | { readonly code: 'paper_unknown'; readonly paper: string }
   | { readonly code: 'colour_described' }
   | { readonly code: 'colour_unknown'; readonly grey: boolean }

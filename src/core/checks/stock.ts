@@ -1,3 +1,4 @@
+import type { StockFacts } from '@/core/slip/facts'
 import { type Check, found } from './check'
 
 export const copiesUsual: Check = {
@@ -24,6 +25,15 @@ export const upkeepDone: Check = {
   },
 }
 
+/** Rolls that are long enough, the shortest of them first: what is nearly used up is used up. */
+function wouldDo({ otherRolls = [], unopened = 0, price }: StockFacts, needed: number) {
+  const open = otherRolls.filter((r) => r.left >= needed).sort((a, b) => a.left - b.left)
+  return {
+    rolls: open.map((r) => r.number),
+    unopened: price.kind === 'roll' && price.lengthUm >= needed ? unopened : 0,
+  }
+}
+
 /** Sheets on the shelf, or um on the roll, against what all copies take. */
 export const paperInStock: Check = {
   id: 'stock',
@@ -35,7 +45,10 @@ export const paperInStock: Check = {
     if (!stock) return found('caution', { code: 'paper_unknown', paper: version.paper.name })
     const needed = sheet.roll ? sheet.sheet.length * print.copies : print.copies
     return needed > stock.left
-      ? found('stop', { code: 'paper_out', needed, left: stock.left, roll: sheet.roll })
+      ? found('stop', {
+          ...{ code: 'paper_out', needed, left: stock.left, roll: sheet.roll },
+          ...(sheet.roll ? { wouldDo: wouldDo(stock, needed) } : {}),
+        })
       : found('fine', { code: 'paper_in_stock' })
   },
 }

@@ -11,13 +11,13 @@ export type Searching = {
 /** Some of the prints that were asked, with the places that they have in all of them. */
 type Part = { readonly members: readonly number[]; readonly search: Search }
 
-/** A wish for some of its prints alone. */
+/** A wish for some of its prints alone. @example partAsk(NEST, [1]).items.length // 1 */
 export const partAsk = (ask: NestAsk, members: readonly number[]): NestAsk => ({
   ...{ width: ask.width, gap: ask.gap, margin: ask.margin, cut: ask.cut },
   items: members.flatMap((i) => ask.items[i] ?? []),
 })
 
-/** Prints of a part where they lie on the whole strip. */
+/** Prints of a part where they lie on the whole strip. @example placedAt([{ i: 0, x: 0, y: 5, w: 1, h: 1, turned: false }], [7], 100)[0].y // 105 */
 export const placedAt = (laid: readonly Laid[], members: readonly number[], y: number): readonly Laid[] =>
   laid.map((p) => ({ ...p, i: members[p.i] as number, y: p.y + y }))
 

@@ -143,5 +143,7 @@ function stockFacts(stock: StockOnShelf, loadedRollId: string | null): StockFact
     price: { kind: 'roll', lengthUm: stock.length, price: stock.price },
     left: Math.max(0, roll?.left ?? 0),
     rollId: roll?.id ?? null,
+    otherRolls: stock.rolls.filter((r) => r.id !== roll?.id).map(({ number, left }) => ({ number, left })),
+    unopened: stock.count,
   }
 }

@@ -142,6 +142,9 @@ export type StockFacts = {
   readonly left: number
   /** the roll that the print comes from; null: none is open */
   readonly rollId?: string | null
+  /** other rolls of the same paper and width that are open: number and um left; rolls that are not opened yet */
+  readonly otherRolls?: readonly { readonly number: number; readonly left: Um }[]
+  readonly unopened?: number
 }
 
 export type RoomFacts = {

@@ -10,9 +10,20 @@ import { absurd } from '@/core/result/result'
 import type { EdgeName } from '@/core/sheet/sheet'
 import type { SizeProblem } from '@/core/sizes/fit'
 import { sayCheckDue } from './check-due'
-import { countOf } from './count'
+import { countOf, listed } from './count'
 import { sayGate } from './gate'
 import { sayForm } from './paper-form'
+
+/** Which rolls are long enough instead. */
+function sayWouldDo(would: { readonly rolls: readonly number[]; readonly unopened: number } | undefined): string {
+  if (!would || (would.rolls.length === 0 && would.unopened === 0))
+    return 'No other roll of this width is long enough: make it shorter, or measure the roll.'
+  const named =
+    would.rolls.length > 0 ? [`${would.rolls.length > 1 ? 'rolls' : 'roll'} ${listed(would.rolls.map(String))}`] : []
+  const closed = would.unopened > 0 ? [`${countOf(would.unopened, 'unopened roll')}`] : []
+  const all = [...named, ...closed].join(' or ')
+  return `${all.charAt(0).toUpperCase()}${all.slice(1)} would do: load ${would.rolls.length + would.unopened > 1 ? 'one of them' : 'it'}.`
+}
 
 /** Where an edge is, in a sentence. */
 export const EDGE_WORDS: Readonly<Record<EdgeName, string>> = {
@@ -148,7 +159,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return 'There is paper for all copies.'
     case 'paper_out':
       return f.roll
-        ? `The roll has ${len(f.left)} left, this takes ${len(f.needed)}.`
+        ? `The roll has ${len(f.left)} left, this takes ${len(f.needed)}. ${sayWouldDo(f.wouldDo)}`
         : `${f.left === 0 ? 'No sheet' : f.left === 1 ? 'One sheet' : `${f.left} sheets`} of this size on the shelf, this takes ${f.needed}.`
     case 'paper_unknown':
       return `${f.paper} is not kept in this size. Its cost is not counted; add it under Papers & rolls.`

@@ -27,11 +27,13 @@ export function ByDiameter(props: {
   readonly left: Um
   /** of the paper; null: nobody has said */
   readonly thickness: Um | null
+  /** of this roll; null: nobody has said, the usual one is taken */
+  readonly core: Um | null
   readonly onTake: (length: Um, note: string) => void
 }) {
   const { unit } = useWays()
   const [outer, setOuter] = useState<Um | null>(null)
-  const [core, setCore] = useState<Um | null>(USUAL_CORE)
+  const [core, setCore] = useState<Um | null>(props.core ?? USUAL_CORE)
   const { thickness } = props
   const found =
     outer !== null && core !== null ? lengthByDiameter({ outer, core, thickness: thickness ?? um(0) }) : null

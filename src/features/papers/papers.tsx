@@ -21,8 +21,9 @@ import { holdsText, SearchBox } from '@/ui/parts/search-box'
 import { ToScale } from '@/ui/parts/to-scale'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
-import { BuyForm, CountForm, PaperForm, PriceForm, RollForm, StockForm } from './paper-forms'
+import { BuyForm, CountForm, PaperForm, PriceForm, StockForm } from './paper-forms'
 import css from './papers.module.css'
+import { RollFacts, RollForm, sayMetres } from './roll-forms'
 
 /** The room's papers with their stock: sheets on the shelf, rolls with what is left of each. */
 export function Papers({
@@ -182,15 +183,32 @@ function StockLine({
         {s.rolls.map((r) => (
           <div key={r.id} className={lists.row}>
             <span>
-              roll {r.number}, {writeNumber(r.left / 1e6, 2)} m left
+              roll {r.number}, {writeNumber(r.left / 1e6, 2)} m left{' '}
+              <span className="soft">{r.inPrinter ? `in ${r.inPrinter}` : 'on the shelf'}</span>
             </span>
             <FormButton label="Ledger" title={`Roll ${r.number}`} wide>
               {(close) => (
                 <RollForm roll={r} thickness={thickness} moves={ledgers[r.id] ?? []} now={now} onDone={close} />
               )}
             </FormButton>
+            <RowMenu
+              of={`roll ${r.number}`}
+              acts={[
+                {
+                  ...{ label: 'Core, thickness, price', title: `Roll ${r.number}` },
+                  form: (close) => <RollFacts roll={r} onDone={close} />,
+                },
+                { label: 'Save its label', href: `/api/rolls/${r.id}/label` },
+                {
+                  ...{ label: 'It is finished', away: true },
+                  act: () =>
+                    void act('roll.finish', { id: r.id, revision: r.revision }, `Roll ${r.number} is finished.`),
+                },
+              ]}
+            />
           </div>
         ))}
+        <Finished rolls={s.finished} now={now} />
       </td>
       <td>
         {s.price === null ? 'price not known' : writeAmount(s.price, currency)}
@@ -220,6 +238,36 @@ function StockLine({
         />
       </td>
     </tr>
+  )
+}
+
+/** Rolls of a form that are used up or put away: what became of each, and back again. */
+function Finished({ rolls, now }: { readonly rolls: Stock['finished']; readonly now: number }) {
+  const { timeZone } = useWays()
+  const { act } = useDo()
+  if (rolls.length === 0) return null
+  return (
+    <details className="small">
+      <summary>{countOf(rolls.length, 'finished roll')}</summary>
+      {rolls.map((r) => (
+        <div key={r.id} className={lists.row}>
+          <span className="soft">
+            roll {r.number}, {sayShortDay(r.at, timeZone, now)}: {sayMetres(r.printed)} of {sayMetres(r.first)} printed,{' '}
+            {sayMetres(r.thrown)} cut off or thrown away
+          </span>
+          <RowMenu
+            of={`roll ${r.number}`}
+            acts={[
+              {
+                label: 'It is not finished',
+                act: () =>
+                  void act('roll.resume', { id: r.id, revision: r.revision }, `Roll ${r.number} is in use again.`),
+              },
+            ]}
+          />
+        </div>
+      ))}
+    </details>
   )
 }
 

@@ -1,6 +1,7 @@
 'use client'
 
 import { Button } from '@mantine/core'
+import type { ReactNode } from 'react'
 import type { Cut } from '@/core/nest/cuts'
 import { sayCut } from '@/core/words/cuts'
 import { useWays } from '@/ui/unit/unit'
@@ -12,6 +13,8 @@ export function CutList(props: {
   readonly made: number
   readonly nameOf: (i: number) => string
   readonly onMade: (made: number) => void
+  /** what is said or done about an offcut that a cut gives; left away: nothing */
+  readonly offcut?: (cut: Cut, side: 0 | 1) => ReactNode
 }) {
   const { cuts, made, nameOf, onMade } = props
   const { unit } = useWays()
@@ -36,6 +39,12 @@ export function CutList(props: {
             aria-current={c.number === made + 1 ? 'step' : undefined}
           >
             {sayCut(c, unit, nameOf)}
+            {props.offcut && c.number <= made ? (
+              <>
+                {props.offcut(c, 0)}
+                {props.offcut(c, 1)}
+              </>
+            ) : null}
           </li>
         ))}
       </ol>

@@ -13,7 +13,16 @@ const piece = (i: number, member: string, charge: number): PlanPiece => ({
 })
 const PLAN: PlanView = {
   ...{ id: 'p', number: 3, name: 'Heron, roll, version 1', printerName: 'Heron', by: 'Perrin', at: 0, state: 'kept' },
-  ...{ count: 3, length: fromMm(310), revision: 2, feedName: 'roll', paperName: 'Dune', cutsMade: 0, runId: null },
+  ...{
+    count: 3,
+    length: fromMm(310),
+    revision: 2,
+    feedName: 'roll',
+    paperName: 'Dune',
+    cutsMade: 0,
+    offcutsKept: [],
+    runId: null,
+  },
   sheet: { width: fromMm(610), length: fromMm(323) },
   ...{ gap: fromMm(5), straight: true, trouble: null, reachable: true, prints: [] },
   pieces: [piece(0, 'Iria', 310), piece(1, 'Tomé', 290), piece(2, 'Iria', 310)],

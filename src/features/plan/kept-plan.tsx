@@ -8,7 +8,7 @@ import { call } from '@/contract/call'
 import type { PlanView } from '@/contract/views/plan'
 import { tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
 import { type Minor, minor, writeAmount } from '@/core/money/money'
-import { cutsOf } from '@/core/nest/cuts'
+import { type Cut, cutsOf } from '@/core/nest/cuts'
 import { countOf } from '@/core/words/count'
 import { LevelWord } from '@/ui/parts/level'
 import lists from '@/ui/parts/lists.module.css'
@@ -225,7 +225,39 @@ function Cutting(props: {
             : `Measures are from the paper’s edges. Where the sheet lies ${writeLength(miss.along, unit)} from true, cut by the ticks: a cut by measure would take so much of a print, or leave it white.`}
         </p>
       ) : null}
-      <CutList cuts={cuts} made={made} nameOf={nameOf} onMade={(next) => void tick(next)} />
+      <CutList
+        cuts={cuts}
+        made={made}
+        nameOf={nameOf}
+        onMade={(next) => void tick(next)}
+        {...(plan.state === 'printed' ? { offcut: (cut, side) => <Offcut {...{ plan, cut, side }} /> } : {})}
+      />
+    </>
+  )
+}
+
+/** Narrower offcuts are not worth their place on a shelf, um. */
+const WORTH_KEEPING = 100_000
+
+/** An offcut that is wide enough to keep: laid on the shelf by a press. */
+function Offcut({ plan, cut, side }: { readonly plan: PlanView; readonly cut: Cut; readonly side: 0 | 1 }) {
+  const { act, busy } = useDo()
+  const given = cut.gives[side]
+  if (given.kind !== 'offcut' || Math.min(given.piece.w, given.piece.h) < WORTH_KEEPING) return null
+  if (plan.offcutsKept.includes(`${cut.number}.${side}`)) return <span className="soft small"> Kept on the shelf.</span>
+  return (
+    <>
+      {' '}
+      <Button
+        size="compact-xs"
+        variant="default"
+        loading={busy}
+        onClick={() =>
+          void act('plan.offcut', { id: plan.id, cut: cut.number, side }, 'The offcut lies on the shelf as a sheet.')
+        }
+      >
+        Keep the offcut
+      </Button>
     </>
   )
 }

@@ -6,23 +6,11 @@ import { carryPreset } from './carry'
 import { checkFile, moreSheets, readSheets, solve, startCheck, withdrawCheck } from './edge-checks'
 import { importPreset, importPrinter } from './exchange'
 import { addNote, retireNote } from './notes'
-import {
-  addPaper,
-  addStock,
-  buyStock,
-  countStock,
-  cutRoll,
-  deletePaper,
-  editPaper,
-  editStock,
-  moveRoll,
-  openRoll,
-  retirePaper,
-} from './papers'
+import { addPaper, addStock, buyStock, countStock, deletePaper, editPaper, editStock, retirePaper } from './papers'
 import { beginPath, endPath, makeProofs, sayStep, tidyPath } from './paths'
 import { addGroup, addPerson, editPerson, pay, retirePerson, reversePayment } from './people'
 import { takeUntagged } from './pictures'
-import { cutPlan, filePlan, keepPlan, logPlan, printPlan, putAwayPlan, sizesAcross } from './plans'
+import { cutPlan, filePlan, keepOffcut, keepPlan, logPlan, printPlan, putAwayPlan, sizesAcross } from './plans'
 import { addPreset, deletePreset, draftPreset, renamePreset, restorePreset, retirePreset, sealPreset } from './presets'
 import {
   addPrinter,
@@ -50,6 +38,7 @@ import {
   restoreSize,
   restoreTarget,
 } from './restoring'
+import { cutRoll, editRoll, finishRoll, moveRoll, openRoll, resumeRoll } from './rolls'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun, measureRun } from './runs'
 import { addScanner, checkScanner, restoreScanner, retireScanner } from './scanners'
@@ -91,12 +80,16 @@ export const ACTIONS: {
   'roll.open': openRoll,
   'roll.move': moveRoll,
   'roll.cut': cutRoll,
+  'roll.edit': editRoll,
+  'roll.finish': finishRoll,
+  'roll.resume': resumeRoll,
   'plan.keep': keepPlan,
   'plan.sizes': sizesAcross,
   'plan.put-away': putAwayPlan,
   'plan.print': printPlan,
   'plan.log': logPlan,
   'plan.file': filePlan,
+  'plan.offcut': keepOffcut,
   'plan.cuts': cutPlan,
   'size.add': addSize,
   'size.edit': editSize,

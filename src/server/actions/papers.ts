@@ -1,14 +1,13 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { um } from '@/core/length/length'
-import { tradePair, writeLength } from '@/core/length/write'
+import { tradePair } from '@/core/length/write'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { loads, papers, printers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
+import { loads, papers, printers, stockMoves, stockPrices, stocks } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { rollLeft, stockCount } from '@/server/stores/papers'
+import { stockCount } from '@/server/stores/papers'
 import { presetsWithVersions } from '@/server/stores/presets'
 import { unitOfRoom } from '@/server/stores/room'
 import { asksWhatCloses } from './asking'
@@ -121,7 +120,7 @@ export const addStock = action({
 })
 
 /** Notes what a stock costs from a time on. */
-const costs = (
+export const costs = (
   db: Db,
   stockId: string,
   { pack, price }: { readonly pack: number; readonly price: number | null },
@@ -169,106 +168,5 @@ export const countStock = action({
     const move = newId()
     db.insert(stockMoves).values({ id: move, stockId: id, at: now, delta, kind: 'counted', byId: actor.id }).run()
     return ok({ value: { id: move }, subject: id, data: { counted, delta } })
-  },
-})
-
-/** Takes a new roll off the shelf: its ledger begins with its full length. */
-export const openRoll = action({
-  name: 'roll.open',
-  role: 'helper',
-  input: INPUTS['roll.open'],
-  commit({ stockId }, { db, actor, now }) {
-    const stock = db
-      .select()
-      .from(stocks)
-      .where(and(eq(stocks.id, stockId), isNull(stocks.retiredAt)))
-      .get()
-    if (stock?.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll stock' })
-    const count = stockCount(db, stockId)
-    if (count < 1)
-      return bad({ code: 'nothing_left', what: 'This roll stock', left: 'no unopened roll', needed: 'one' })
-    const id = newId()
-    const number = nextNumber(db, rolls)
-    db.insert(rolls).values({ id, number, stockId }).run()
-    db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: -1, kind: 'opened', byId: actor.id }).run()
-    db.insert(rollMoves)
-      .values({ id: newId(), rollId: id, at: now, kind: 'loaded', deltaUm: stock.lengthUm, byId: actor.id })
-      .run()
-    return ok({ value: { id, number }, subject: id })
-  },
-})
-
-/** A line in a roll's ledger. A correction may go either way; trimming and cutting only take. */
-export const moveRoll = action({
-  name: 'roll.move',
-  role: 'helper',
-  input: INPUTS['roll.move'],
-  commit({ id, kind, delta, note }, { db, actor, now }) {
-    if (!db.select().from(rolls).where(eq(rolls.id, id)).get()) return bad({ code: 'not_found', what: 'This roll' })
-    const change = kind === 'corrected' ? delta : -Math.abs(delta)
-    const left = rollLeft(db, id)
-    if (left + change < 0)
-      return bad({
-        code: 'nothing_left',
-        what: 'The roll',
-        left: writeLength(left, unitOfRoom(db)),
-        needed: writeLength(um(-change), unitOfRoom(db)),
-      })
-    const move = newId()
-    db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
-    return ok({ value: { id: move }, subject: id, data: { kind, delta: change } })
-  },
-})
-
-/**
- * Pieces cut by hand: the roll's ledger says so, and they lie on the shelf as sheets of their form, at their share of the
- * roll's price by length. A piece that is trimmed narrower costs what was cut off the roll all the same.
- */
-export const cutRoll = action({
-  name: 'roll.cut',
-  role: 'helper',
-  input: INPUTS['roll.cut'],
-  commit({ id, width, length, count, note }, { db, actor, now }) {
-    const roll = db
-      .select({ stock: stocks })
-      .from(rolls)
-      .innerJoin(stocks, eq(stocks.id, rolls.stockId))
-      .where(eq(rolls.id, id))
-      .get()?.stock
-    if (!roll) return bad({ code: 'not_found', what: 'This roll' })
-    const unit = unitOfRoom(db)
-    if (width > roll.widthUm)
-      return bad({
-        code: 'rules',
-        says: [
-          `The roll is ${writeLength(um(roll.widthUm), unit)} wide; ${writeLength(width, unit)} cannot be cut from it.`,
-        ],
-      })
-    const left = rollLeft(db, id)
-    const taken = length * count
-    if (taken > left)
-      return bad({
-        ...{ code: 'nothing_left', what: 'The roll' },
-        ...{ left: writeLength(left, unit), needed: writeLength(um(taken), unit) },
-      })
-    db.insert(rollMoves)
-      .values({ id: newId(), rollId: id, at: now, kind: 'cut by hand', deltaUm: -taken, note, byId: actor.id })
-      .run()
-    const [widthUm, lengthUm] = width <= length ? [width, length] : [length, width]
-    const form = and(
-      ...[eq(stocks.paperId, roll.paperId), eq(stocks.kind, 'sheet')],
-      ...[eq(stocks.widthUm, widthUm), eq(stocks.lengthUm, lengthUm)],
-    )
-    const there = db.select().from(stocks).where(form).get()
-    const stockId = there?.id ?? newId()
-    if (!there) {
-      const price = roll.price === null ? null : Math.round((roll.price * length) / roll.lengthUm)
-      db.insert(stocks)
-        .values({ id: stockId, paperId: roll.paperId, kind: 'sheet', widthUm, lengthUm, pack: 1, price })
-        .run()
-      costs(db, stockId, { pack: 1, price }, 0, actor.id)
-    } else if (there.retiredAt !== null) db.update(stocks).set({ retiredAt: null }).where(eq(stocks.id, stockId)).run()
-    db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: count, kind: 'cut', byId: actor.id }).run()
-    return ok({ value: { id: stockId }, subject: id, data: { width, length, count } })
   },
 })

@@ -1,9 +1,16 @@
 import { describe, expect, it } from 'vitest'
+import { runChecks } from '@/core/checks/all'
 import { fromMm } from '@/core/length/length'
+import { cutsOf } from '@/core/nest/cuts'
+import { acrossWidth } from '@/core/nest/together'
+import { sayFinding } from '@/core/words/checks'
 import { planLines, planView } from '@/server/books/plan-view'
+import { printableForFile } from '@/server/books/printable'
 import { earlierPrints } from '@/server/stores/earlier'
 import { listRuns, readRun } from '@/server/stores/log'
 import { planGroups } from '@/server/stores/roll-plans'
+import { slipPage } from '@/server/stores/slip-page'
+import { readSlip } from '@/server/stores/slips'
 import { planOf } from '../../../test/roll-room'
 import { TestRoom } from '../../../test/room'
 import { ACTIONS } from './all'
@@ -323,5 +330,98 @@ describe('printing a plan', () => {
     const { id } = await keep()
     await room.must(ACTIONS['plan.cuts'], { id, made: 3 })
     expect(planView(room.db, id, room.now)?.cutsMade).toBe(3)
+  })
+})
+
+describe('what is left when a plan is cut', () => {
+  it('an offcut that is wide enough lies on the shelf as a sheet, once, and costs nothing any more', async () => {
+    const { room, keep, log } = await waiting()
+    const { id } = await keep()
+    const cutsNow = () => {
+      const view = planView(room.db, id, room.now)
+      if (!view) throw new Error('no plan')
+      return (
+        cutsOf(
+          view.pieces.map((p) => p.laid),
+          view.sheet,
+        ) ?? []
+      )
+    }
+    const offcut = cutsNow()
+      .flatMap((c) => c.gives.map((g, side) => ({ cut: c.number, side, g })))
+      .filter(({ g }) => g.kind === 'offcut')
+      .sort((a, b) => Math.min(b.g.piece.w, b.g.piece.h) - Math.min(a.g.piece.w, a.g.piece.h))[0]
+    if (!offcut) throw new Error('there is an offcut')
+    const asked = { id, cut: offcut.cut, side: offcut.side as 0 | 1 }
+    expect(says(await room.act(ACTIONS['plan.offcut'], asked))).toMatch(/nothing was cut of it yet/)
+    await log(id)
+    const made = await room.must(ACTIONS['plan.offcut'], asked)
+    const [w, h] = [offcut.g.piece.w, offcut.g.piece.h].map((v) => Math.floor(v / 1000) * 1000).sort((a, b) => a - b)
+    expect(
+      room.db.$client.prepare('select kind, width_um, length_um, price from stocks where id = ?').get(made.id),
+    ).toEqual({ kind: 'sheet', width_um: w, length_um: h, price: 0 })
+    expect(room.one('select sum(delta) from stock_moves where stock_id = ?', made.id)).toBe(1)
+    expect(planView(room.db, id, room.now)?.offcutsKept).toEqual([`${offcut.cut}.${offcut.side}`])
+    expect(says(await room.act(ACTIONS['plan.offcut'], asked))).toMatch(/lies on the shelf already/)
+    const print = cutsNow().find((c) => c.gives.some((g) => g.kind === 'print'))
+    const side = print?.gives.findIndex((g) => g.kind === 'print') ?? 0
+    expect(says(await room.act(ACTIONS['plan.offcut'], { id, cut: print?.number ?? 0, side }))).toMatch(
+      /No offcut falls off/,
+    )
+  })
+  it('a roll that a plan waits for is not finished', async () => {
+    const { room, keep, roll } = await waiting()
+    await keep()
+    expect(says(await room.act(ACTIONS['roll.finish'], { id: roll.id, revision: 1 }))).toMatch(
+      /Plan 1 is laid for roll 1/,
+    )
+  })
+})
+
+describe('so that some number goes across', () => {
+  it('the prints are made so wide on their slips, all of them or none', async () => {
+    const { room, group, keep } = await waiting()
+    const width = acrossWidth({ width: WIDE, margin: 4000, gap: 5000 }, 3) ?? 0
+    const prints = group().prints.map(({ slipId, printId, revision }) => ({ slipId, printId, revision }))
+    const stale = prints.map((p, i) => (i === 2 ? { ...p, revision: 9 } : p))
+    expect(await room.act(ACTIONS['plan.sizes'], { width, prints: stale })).toMatchObject({
+      ok: false,
+      problem: { code: 'stale' },
+    })
+    expect(group().prints.map((p) => p.w)).not.toContain(width)
+    expect(await room.must(ACTIONS['plan.sizes'], { width, prints } as never)).toEqual({ slips: 3 })
+    expect(group().prints.map((p) => p.w)).toEqual([width, width, width])
+    for (const p of group().prints) expect(Math.abs(p.h - width / p.ratio)).toBeLessThan(2)
+    await keep()
+    const again = prints.map((p) => ({ ...p, revision: p.revision + 1 }))
+    expect(says(await room.act(ACTIONS['plan.sizes'], { width, prints: again }))).toMatch(/lies in a kept plan/)
+  })
+})
+
+describe('a roll that is too short for a slip', () => {
+  it('the check names the rolls that would do, the shortest first', async () => {
+    const { room, slips, roll } = await waiting()
+    const stockId = room.one<string>('select stock_id from rolls')
+    await room.must(ACTIONS['stock.buy'], { id: stockId, delta: 3 })
+    const [a, b] = [
+      await room.must(ACTIONS['roll.open'], { stockId }),
+      await room.must(ACTIONS['roll.open'], { stockId }),
+    ]
+    const printerId = room.one<string>('select id from printers')
+    const feedId = room.one<string>('select id from feeds')
+    await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId, rollId: roll.id })
+    const cut = (rollId: string, left: number) =>
+      room.must(ACTIONS['roll.move'], { id: rollId, kind: 'trimmed', delta: 30_000_000 - left, note: '' } as never)
+    await cut(roll.id, 50_000)
+    await cut(b.id, 12_000_000)
+    const page = slipPage(room.db, slips[0].id, room.now)
+    const slip = page && readSlip(room.db, slips[0].id)
+    if (!slip) throw new Error('no slip')
+    const found = printableForFile(room.db, slip, slip.body.prints[0]?.id ?? '', room.now)
+    if (!found.ok) throw new Error('not ready')
+    const out = runChecks(found.value.facts, found.value.outcome).find((f) => f.code === 'paper_out')
+    expect(out && sayFinding(out, 'mm')).toMatch(
+      new RegExp(`Rolls ${b.number} and ${a.number} or 1 unopened roll would do: load one of them\\.$`),
+    )
   })
 })

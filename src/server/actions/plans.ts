@@ -2,10 +2,12 @@ import { eq } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { storedPlan } from '@/contract/roll-plan'
 import type { RunOutcome } from '@/core/charge/charge'
+import { cutsOf } from '@/core/nest/cuts'
 import { bad, ok, type Result } from '@/core/result/result'
 import { patched, withPrint } from '@/core/slip/body'
 import type { RecordedStop } from '@/core/slip/record'
 import type { Problem } from '@/core/words/problems'
+import { planView } from '@/server/books/plan-view'
 import { answered, enoughRoll } from '@/server/books/printable'
 import { planBooking, planFault, planPrints, type Strip, stripOf } from '@/server/books/strip'
 import { noteLoaded } from '@/server/books/used'
@@ -19,9 +21,11 @@ import { printingNow } from '@/server/stores/print-jobs'
 import { planGroups } from '@/server/stores/roll-plans'
 import { unitOfRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
+import { readVersionFacts } from '@/server/stores/version-facts'
 import { send } from '@/server/subjects/all'
 import { bookPlan, planFile, planSheet, rollPlan } from '@/server/subjects/roll-plan'
 import { reachable } from './prints'
+import { shelve } from './rolls'
 import { revised } from './rows'
 import { changeable, columns } from './slips'
 
@@ -206,5 +210,41 @@ export const cutPlan = action({
       return bad({ code: 'rules', says: [`Plan ${plan.number} was put away: nothing of it is cut.`] })
     db.update(rollPlans).set({ cutsMade: made }).where(eq(rollPlans.id, id)).run()
     return ok({ value: { id }, subject: id, data: { made } })
+  },
+})
+
+/** A piece is kept in whole millimetres: what a cutter leaves beyond that is nobody's, um. */
+const WHOLE = 1000
+
+/** An offcut that is wide enough to keep lies on the shelf as a sheet; its paper was paid with the run that it is of. */
+export const keepOffcut = action({
+  name: 'plan.offcut',
+  role: 'helper',
+  input: INPUTS['plan.offcut'],
+  commit({ id, cut, side }, { db, actor, now }) {
+    const plan = planView(db, id, now)
+    const kept = readPlan(db, id)
+    if (!plan || !kept) return bad({ code: 'not_found', what: 'This plan' })
+    if (plan.state !== 'printed')
+      return bad({ code: 'rules', says: [`Plan ${plan.number} is ${plan.state}: nothing was cut of it yet.`] })
+    const cuts = cutsOf(
+      plan.pieces.map((p) => p.laid),
+      plan.sheet,
+    )
+    const given = cuts?.[cut - 1]?.gives[side]
+    const which = `${cut}.${side}`
+    if (given?.kind !== 'offcut' || kept.offcutsKept.includes(which))
+      return bad({ code: 'rules', says: [`No offcut falls off at cut ${cut} there, or it lies on the shelf already.`] })
+    const version = readVersionFacts(db, kept.versionId, now)
+    if (!version.ok) return version
+    const [width, length] = [given.piece.w, given.piece.h].map((v) => Math.floor(v / WHOLE) * WHOLE)
+    if (!width || !length) return bad({ code: 'rules', says: ['That is too narrow to keep.'] })
+    const form = { paperId: version.value.paper.id, width, length, count: 1, price: 0 }
+    const stockId = shelve(db, form, now, actor.id)
+    db.update(rollPlans)
+      .set({ offcutsKept: [...kept.offcutsKept, which] })
+      .where(eq(rollPlans.id, id))
+      .run()
+    return ok({ value: { id: stockId }, subject: id, data: { width, length } })
   },
 })

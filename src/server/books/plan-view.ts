@@ -134,7 +134,7 @@ export function planView(db: Db, id: string, now: number): PlanView | null {
   return {
     ...toLine(db, plan, now),
     ...shown,
-    ...{ revision: plan.revision, cutsMade: plan.cutsMade, runId: plan.runId },
+    ...{ revision: plan.revision, cutsMade: plan.cutsMade, offcutsKept: plan.offcutsKept, runId: plan.runId },
     feedName: version.ok ? version.value.feed.name : '',
     paperName: version.ok ? version.value.paper.name : '',
     gap: um(plan.body.gap),

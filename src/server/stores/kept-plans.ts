@@ -1,10 +1,13 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
+import { z } from 'zod'
 import { type PlanBody, readPlanBody } from '@/contract/roll-plan'
 import type { Db } from '@/server/db/open'
 import { people, presets, presetVersions, rollPlans } from '@/server/db/schema'
+import { parsed } from './parse'
 
 /** A plan as it is stored. */
-export type KeptPlan = Omit<typeof rollPlans.$inferSelect, 'body'> & {
+export type KeptPlan = Omit<typeof rollPlans.$inferSelect, 'body' | 'offcutsKept'> & {
+  readonly offcutsKept: readonly string[]
   readonly body: PlanBody
   readonly by: string
   /** of its preset and version */
@@ -24,6 +27,7 @@ type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
 const toPlan = ({ plan, by, preset, version }: Row): KeptPlan => ({
   ...plan,
   body: readPlanBody(plan.body),
+  offcutsKept: parsed(z.array(z.string()).readonly(), plan.offcutsKept, `the offcuts of plan ${plan.number}`),
   by: by ?? 'someone',
   name: `${preset}, version ${version}`,
 })

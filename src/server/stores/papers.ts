@@ -1,12 +1,12 @@
-import { asc, desc, eq, isNull, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { whiteSchema } from '@/contract/paper'
 import type { ShelfItem } from '@/contract/shelf'
-import type { Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
+import type { FinishedRoll, OpenRoll, Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { papers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
+import { loads, papers, printers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
 import { newestFirst } from '@/server/db/sequence'
 import { parsed } from './parse'
 
@@ -59,8 +59,9 @@ const leftOf = (db: Db): ReadonlyMap<string, number> =>
 export const listStocks = (db: Db): readonly Stock[] => kept(db, 'stocks', () => readStocks(db))
 
 function readStocks(db: Db): readonly Stock[] {
-  const opened = db.select().from(rolls).where(isNull(rolls.retiredAt)).orderBy(asc(rolls.number)).all()
-  const [counts, left] = [countsOf(db), leftOf(db)]
+  const opened = openRolls(db)
+  const finished = finishedRolls(db)
+  const counts = countsOf(db)
   return db
     .select()
     .from(stocks)
@@ -77,9 +78,50 @@ function readStocks(db: Db): readonly Stock[] {
       price: s.price === null ? null : minor(s.price),
       count: counts.get(s.id) ?? 0,
       revision: s.revision,
-      rolls: opened
-        .filter((r) => r.stockId === s.id)
-        .map((r) => ({ id: r.id, number: r.number, left: um(left.get(r.id) ?? 0) })),
+      rolls: opened.filter((r) => r.stockId === s.id).map(({ stockId: _, ...r }) => r),
+      finished: finished.filter((r) => r.stockId === s.id).map(({ stockId: _, ...r }) => r),
+    }))
+}
+
+const amount = (stored: number | null) => (stored === null ? null : minor(stored))
+
+/** What a roll had when it was opened. */
+const FIRST = sql<number>`coalesce((select sum(m.delta_um) from roll_moves as m where m.roll_id = rolls.id and m.kind = 'loaded'), 0)`
+
+/** Every roll in use, with the printer that it is loaded in. */
+function openRolls(db: Db): readonly (OpenRoll & { readonly stockId: string })[] {
+  const left = leftOf(db)
+  return db
+    .select({ roll: rolls, first: FIRST, printer: printers.nickname })
+    .from(rolls)
+    .leftJoin(loads, eq(loads.rollId, rolls.id))
+    .leftJoin(printers, eq(printers.id, loads.printerId))
+    .where(and(isNull(rolls.retiredAt), isNull(rolls.finishedAt)))
+    .orderBy(asc(rolls.number))
+    .all()
+    .map(({ roll: r, first, printer }) => ({
+      ...{ id: r.id, number: r.number, stockId: r.stockId, left: um(left.get(r.id) ?? 0), first: um(first) },
+      ...{ core: thicknessOf(r.coreUm), thickness: thicknessOf(r.thicknessUm), price: amount(r.price) },
+      ...{ inPrinter: printer, revision: r.revision },
+    }))
+}
+
+/** Finished rolls that are still shown. */
+const FINISHED_SHOWN = 40
+
+function finishedRolls(db: Db): readonly (FinishedRoll & { readonly stockId: string })[] {
+  const of = (kinds: string) =>
+    sql<number>`coalesce((select -sum(m.delta_um) from roll_moves as m where m.roll_id = rolls.id and m.kind in (${sql.raw(kinds)})), 0)`
+  return db
+    .select({ roll: rolls, first: FIRST, printed: of("'run'"), thrown: of("'trimmed', 'cut by hand', 'test'") })
+    .from(rolls)
+    .where(isNotNull(rolls.finishedAt))
+    .orderBy(desc(rolls.finishedAt))
+    .limit(FINISHED_SHOWN)
+    .all()
+    .map(({ roll: r, first, printed, thrown }) => ({
+      ...{ id: r.id, number: r.number, stockId: r.stockId, first: um(first), price: amount(r.price) },
+      ...{ revision: r.revision, at: r.finishedAt ?? 0, printed: um(printed), thrown: um(thrown) },
     }))
 }
 
@@ -108,7 +150,11 @@ const LEDGER_LINES = 12
 
 /** The newest lines of the ledger of every opened roll, by the roll's id. */
 export function ledgersOf(db: Db): ReadonlyMap<string, readonly RollMove[]> {
-  const opened = db.select({ id: rolls.id }).from(rolls).where(isNull(rolls.retiredAt)).all()
+  const opened = db
+    .select({ id: rolls.id })
+    .from(rolls)
+    .where(and(isNull(rolls.retiredAt), isNull(rolls.finishedAt)))
+    .all()
   return new Map(
     opened.map(({ id }) => [
       id,

@@ -23,6 +23,8 @@ export const rollPlans = sqliteTable(
     body: text('body', { mode: 'json' }).notNull(),
     /** cuts that are made */
     cutsMade: integer('cuts_made').notNull().default(0),
+    /** offcuts that were laid on the shelf: which cut they fell off at, and at which side */
+    offcutsKept: text('offcuts_kept', { mode: 'json' }).notNull().default([]),
     runId: text('run_id').references(() => runs.id),
     createdAt: integer('created_at').notNull(),
     byId: text('by_id').notNull(),

@@ -2,6 +2,7 @@ import { sayProblem } from '@/core/words/problems'
 import { room, roomFolder } from '@/server/db/open'
 import { cardFile, cardName } from '@/server/render/card-file'
 import { slipCard, versionCard } from '@/server/stores/cards'
+import { addressFor, pdfAnswer } from '../../../pdf'
 
 /** A bench card as an A5 page for the wall. */
 export async function GET(
@@ -23,13 +24,6 @@ export async function GET(
   const path = print
     ? `/slips/${print.slipId}/card?print=${print.printId}`
     : `/presets/${presetId}/card?version=${versionId}`
-  const host = request.headers.get('host') ?? url.host
-  const file = await cardFile(room(), roomFolder(), card.value, `${url.protocol}//${host}${path}`)
-  if (!file.ok) return new Response(sayProblem(file.problem), { status: 500 })
-  return new Response(file.value as BodyInit, {
-    headers: {
-      'content-type': 'application/pdf',
-      'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(cardName(card.value))}`,
-    },
-  })
+  const file = await cardFile(room(), roomFolder(), card.value, addressFor(request, path))
+  return file.ok ? pdfAnswer(file.value, cardName(card.value)) : new Response(sayProblem(file.problem), { status: 500 })
 }

@@ -1,0 +1,211 @@
+import { and, eq, isNull } from 'drizzle-orm'
+import { INPUTS } from '@/contract/actions'
+import { um } from '@/core/length/length'
+import { writeLength } from '@/core/length/write'
+import { bad, ok } from '@/core/result/result'
+import { newId } from '@/server/db/ids'
+import { nextNumber } from '@/server/db/numbers'
+import type { Db } from '@/server/db/open'
+import { loads, rollMoves, rollPlans, rolls, stockMoves, stocks } from '@/server/db/schema'
+import { action } from '@/server/door/door'
+import { rollLeft, stockCount } from '@/server/stores/papers'
+import { unitOfRoom } from '@/server/stores/room'
+import { costs } from './papers'
+import { revised } from './rows'
+
+/** Takes a new roll off the shelf: its ledger begins with its full length. */
+export const openRoll = action({
+  name: 'roll.open',
+  role: 'helper',
+  input: INPUTS['roll.open'],
+  commit({ stockId }, { db, actor, now }) {
+    const stock = db
+      .select()
+      .from(stocks)
+      .where(and(eq(stocks.id, stockId), isNull(stocks.retiredAt)))
+      .get()
+    if (stock?.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll stock' })
+    const count = stockCount(db, stockId)
+    if (count < 1)
+      return bad({ code: 'nothing_left', what: 'This roll stock', left: 'no unopened roll', needed: 'one' })
+    const id = newId()
+    const number = nextNumber(db, rolls)
+    db.insert(rolls).values({ id, number, stockId, price: stock.price }).run()
+    db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: -1, kind: 'opened', byId: actor.id }).run()
+    db.insert(rollMoves)
+      .values({ id: newId(), rollId: id, at: now, kind: 'loaded', deltaUm: stock.lengthUm, byId: actor.id })
+      .run()
+    return ok({ value: { id, number }, subject: id })
+  },
+})
+
+/** A line in a roll's ledger. A correction may go either way; trimming and cutting only take. */
+export const moveRoll = action({
+  name: 'roll.move',
+  role: 'helper',
+  input: INPUTS['roll.move'],
+  commit({ id, kind, delta, note }, { db, actor, now }) {
+    if (!db.select().from(rolls).where(eq(rolls.id, id)).get()) return bad({ code: 'not_found', what: 'This roll' })
+    const change = kind === 'corrected' ? delta : -Math.abs(delta)
+    const left = rollLeft(db, id)
+    if (left + change < 0)
+      return bad({
+        code: 'nothing_left',
+        what: 'The roll',
+        left: writeLength(left, unitOfRoom(db)),
+        needed: writeLength(um(-change), unitOfRoom(db)),
+      })
+    const move = newId()
+    db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
+    return ok({ value: { id: move }, subject: id, data: { kind, delta: change } })
+  },
+})
+
+/**
+ * Pieces cut by hand: the roll's ledger says so, and they lie on the shelf as sheets of their form, at their share of the
+ * roll's price by length. A piece that is trimmed narrower costs what was cut off the roll all the same.
+ */
+export const cutRoll = action({
+  name: 'roll.cut',
+  role: 'helper',
+  input: INPUTS['roll.cut'],
+  commit({ id, width, length, count, note }, { db, actor, now }) {
+    const roll = db
+      .select({ stock: stocks })
+      .from(rolls)
+      .innerJoin(stocks, eq(stocks.id, rolls.stockId))
+      .where(eq(rolls.id, id))
+      .get()?.stock
+    if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+    const unit = unitOfRoom(db)
+    if (width > roll.widthUm)
+      return bad({
+        code: 'rules',
+        says: [
+          `The roll is ${writeLength(um(roll.widthUm), unit)} wide; ${writeLength(width, unit)} cannot be cut from it.`,
+        ],
+      })
+    const left = rollLeft(db, id)
+    const taken = length * count
+    if (taken > left)
+      return bad({
+        ...{ code: 'nothing_left', what: 'The roll' },
+        ...{ left: writeLength(left, unit), needed: writeLength(um(taken), unit) },
+      })
+    db.insert(rollMoves)
+      .values({ id: newId(), rollId: id, at: now, kind: 'cut by hand', deltaUm: -taken, note, byId: actor.id })
+      .run()
+    const price = roll.price === null ? null : Math.round((roll.price * length) / roll.lengthUm)
+    const stockId = shelve(db, { paperId: roll.paperId, width, length, count, price }, now, actor.id)
+    return ok({ value: { id: stockId }, subject: id, data: { width, length, count } })
+  },
+})
+
+/**
+ * Lays pieces that were cut on the shelf, as sheets of their form.
+ * @param price of one, where nobody has said what that form costs; null: not known
+ * @returns the stock that they are of now
+ */
+export function shelve(
+  db: Db,
+  cut: {
+    readonly paperId: string
+    readonly width: number
+    readonly length: number
+    readonly count: number
+    readonly price: number | null
+  },
+  now: number,
+  byId: string,
+): string {
+  const { paperId, width, length, count, price } = cut
+  const [widthUm, lengthUm] = width <= length ? [width, length] : [length, width]
+  const form = and(
+    ...[eq(stocks.paperId, paperId), eq(stocks.kind, 'sheet')],
+    ...[eq(stocks.widthUm, widthUm), eq(stocks.lengthUm, lengthUm)],
+  )
+  const there = db.select().from(stocks).where(form).get()
+  const stockId = there?.id ?? newId()
+  if (!there) {
+    db.insert(stocks).values({ id: stockId, paperId, kind: 'sheet', widthUm, lengthUm, pack: 1, price }).run()
+    costs(db, stockId, { pack: 1, price }, 0, byId)
+  } else if (there.retiredAt !== null) db.update(stocks).set({ retiredAt: null }).where(eq(stocks.id, stockId)).run()
+  db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: count, kind: 'cut', byId }).run()
+  return stockId
+}
+
+/** What is known of one roll: its tube, its paper's thickness as it was taken on it, what it cost. */
+export const editRoll = action({
+  name: 'roll.edit',
+  role: 'helper',
+  input: INPUTS['roll.edit'],
+  commit: ({ id, revision, core, thickness, price }, { db }) =>
+    revised(db, rolls, 'This roll', { id, revision }, { coreUm: core, thicknessUm: thickness, price }),
+})
+
+/** A roll that is used up or put away: the rest of it is noted as trimmed off, and no printer holds it any more. */
+export const finishRoll = action({
+  name: 'roll.finish',
+  role: 'helper',
+  input: INPUTS['roll.finish'],
+  commit(input, { db, actor, now }) {
+    const roll = db.select().from(rolls).where(eq(rolls.id, input.id)).get()
+    if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+    if (roll.finishedAt !== null) return bad({ code: 'rules', says: [`Roll ${roll.number} is finished already.`] })
+    const waits = db
+      .select({ number: rollPlans.number })
+      .from(rollPlans)
+      .where(and(eq(rollPlans.rollId, input.id), eq(rollPlans.state, 'kept')))
+      .get()
+    if (waits)
+      return bad({
+        code: 'rules',
+        says: [`Plan ${waits.number} is laid for roll ${roll.number}. Print it, or put it away first.`],
+      })
+    const saved = revised(db, rolls, 'This roll', input, { finishedAt: now })
+    if (!saved.ok) return saved
+    const left = rollLeft(db, input.id)
+    if (left !== 0)
+      db.insert(rollMoves)
+        .values({
+          ...{ id: newId(), rollId: input.id, at: now, kind: left > 0 ? 'trimmed' : 'corrected', deltaUm: -left },
+          ...{ note: REST, byId: actor.id },
+        })
+        .run()
+    db.update(loads)
+      .set({ rollId: null, stockId: null, at: now, byId: actor.id })
+      .where(eq(loads.rollId, input.id))
+      .run()
+    return saved
+  },
+})
+
+/** What stands beside the rest of a roll that was finished. */
+const REST = 'the rest, as the roll was finished'
+
+/** A roll that was finished by mistake is in use again, with what it had. */
+export const resumeRoll = action({
+  name: 'roll.resume',
+  role: 'helper',
+  input: INPUTS['roll.resume'],
+  commit(input, { db, actor, now }) {
+    const roll = db.select().from(rolls).where(eq(rolls.id, input.id)).get()
+    if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+    if (roll.finishedAt === null) return bad({ code: 'rules', says: [`Roll ${roll.number} is in use.`] })
+    const saved = revised(db, rolls, 'This roll', input, { finishedAt: null })
+    if (!saved.ok) return saved
+    const rest = db
+      .select()
+      .from(rollMoves)
+      .where(and(eq(rollMoves.rollId, input.id), eq(rollMoves.at, roll.finishedAt), eq(rollMoves.note, REST)))
+      .get()
+    if (rest)
+      db.insert(rollMoves)
+        .values({
+          ...{ id: newId(), rollId: input.id, at: now, kind: 'corrected', deltaUm: -rest.deltaUm },
+          ...{ note: 'it was not finished', byId: actor.id },
+        })
+        .run()
+    return saved
+  },
+})
