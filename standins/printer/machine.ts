@@ -49,6 +49,8 @@ export type Job = {
   processingAt: number | null
   endedAt: number | null
   sheetsDone: number
+  /** what the last sheet used of its paper, mm; null: none came out yet */
+  used: { readonly width: number; readonly length: number } | null
   cancelAsked: boolean
   /** its document is coming in */
   receiving: boolean
@@ -154,6 +156,7 @@ export class Machine {
       processingAt: null,
       endedAt: null,
       sheetsDone: 0,
+      used: null,
       cancelAsked: false,
       receiving: false,
     }
@@ -375,7 +378,7 @@ export class Machine {
       const other = this.blackIn === 'photo' ? 'matte black' : 'photo black'
       if (name !== other) this.ink.set(name, Math.max(0, now - ml / (this.ink.size - 1)))
     }
-    if (!before) this.consume(ticket)
+    if (!before) job.used = this.consume(ticket)
     if (ends) {
       const held = this.holds.get(ticket.source.keyword)
       if (held) held.left = 0
@@ -427,9 +430,12 @@ export class Machine {
     return existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as SheetNote) : null
   }
 
-  private consume(ticket: Ticket): void {
+  private consume(ticket: Ticket): { readonly width: number; readonly length: number } {
     const held = this.holds.get(ticket.source.keyword)
-    if (held) held.left = Math.max(0, held.left - (ticket.source.kind === 'roll' ? ticket.length : 1))
+    const roll = ticket.source.kind === 'roll'
+    const length = ticket.length + (roll ? (this.model.cleanCut ?? 0) : 0)
+    if (held) held.left = Math.max(0, held.left - (roll ? length : 1))
+    return { width: ticket.width, length }
   }
 
   /** The document as rows, and what the printer's own scaling makes of it. */

@@ -60,6 +60,8 @@ export type Model = {
   readonly info: string
   readonly carriage: number
   readonly inks: readonly { readonly name: string; readonly colour: string }[]
+  /** how much a roll is moved on before each cut, so that the edge is clean, mm; left away: none */
+  readonly cleanCut?: number
   readonly swap: { readonly seconds: number; readonly ml: number } | null
   readonly sources: readonly Source[]
   readonly types: readonly MediaType[]
@@ -178,6 +180,7 @@ const HERON: Model = {
     ['photo black', '#101010'],
     ['matte black', '#202020'],
   ),
+  cleanCut: 3,
   swap: { seconds: 210, ml: 4.2 },
   sources: [
     {

@@ -10,6 +10,7 @@ import {
   type Attr,
   attrs,
   charset,
+  coll,
   decode,
   encode,
   enumeration,
@@ -422,6 +423,17 @@ function full(machine: Machine, job: Job, base: string): Attr[] {
       'job-media-sheets-completed': int(job.sheetsDone),
       'job-impressions-completed': int(job.sheetsDone),
       copies: int(job.ticket.copies),
+      // PWG 5100.8: what was used, in hundredths of a millimetre
+      ...(job.used
+        ? {
+            'media-col-actual': coll({
+              'media-size': coll({
+                'x-dimension': int(Math.round(job.used.width * 100)),
+                'y-dimension': int(Math.round(job.used.length * 100)),
+              }),
+            }),
+          }
+        : {}),
     }),
   ]
 }

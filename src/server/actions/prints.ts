@@ -4,6 +4,7 @@ import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { askedPrints } from '@/server/books/printable'
+import { noteReported } from '@/server/books/used'
 import type { Db } from '@/server/db/open'
 import { printJobs, queues } from '@/server/db/schema'
 import { action } from '@/server/door/door'
@@ -99,7 +100,7 @@ const stepSchema = z.object({
   to: z.discriminatedUnion('state', [
     z.object({ state: z.literal('sending') }),
     z.object({ state: z.literal('printing'), ippJobId: z.int(), jobUri: z.string().nullable(), says: z.string() }),
-    z.object({ state: z.literal('done'), says: z.string() }),
+    z.object({ state: z.literal('done'), says: z.string(), usedUm: z.int().nullable().default(null) }),
     z.object({ state: z.literal('failed'), problem: z.string(), says: z.string() }),
     z.object({ state: z.literal('cancelled'), says: z.string() }),
     z.object({ state: z.literal('not known'), says: z.string() }),
@@ -130,11 +131,12 @@ export const stepPrint = action({
         queue: print.queueName,
         why: `a print that is ${print.state} cannot be ${to.state}.`,
       })
-    const says = 'says' in to ? { printerSays: to.says } : {}
     const problem = to.state === 'failed' ? { problem: to.problem } : {}
     const job = to.state === 'printing' ? { ippJobId: to.ippJobId, jobUri: to.jobUri } : {}
     const runId =
       to.state === 'done' || to.state === 'not known' ? subjectOf(print.subject).book(db, print, to.state, now) : null
+    const differs = to.state === 'done' && runId ? noteReported(db, runId, to.usedUm, now, print.byId) : null
+    const says = 'says' in to ? { printerSays: [to.says, ...(differs ? [differs] : [])].join('; ') } : {}
     set(db, id, { state: to.state, ...says, ...problem, ...job, runId, updatedAt: now })
     if (to.state === 'failed' || to.state === 'not known')
       cancelWaiting(db, print, now, `not sent, since copy ${print.sheet} before it did not come out`)

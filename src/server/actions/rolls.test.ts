@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fromMm } from '@/core/length/length'
+import { noteReported } from '@/server/books/used'
 import { labelPage } from '@/server/render/roll-label'
 import { ledgersOf, listStocks } from '@/server/stores/papers'
 import { TestRoom } from '../../../test/room'
@@ -101,5 +102,42 @@ describe('the label of a roll', () => {
         expect(item.at.y).toBeLessThanOrEqual(page.sheet.length)
       }
     expect(code.length).toBeGreaterThan(0)
+  })
+})
+
+describe('what a printer counts of its roll', () => {
+  const taken = async () => {
+    const { room, first } = await rolls()
+    const runId = await (async () => {
+      const slip = await room.slip()
+      await room.log(slip, 'good')
+      return room.one<string>('select id from runs')
+    })()
+    room.db.$client
+      .prepare(
+        "insert into roll_moves (id, roll_id, at, kind, delta_um, run_id, by_id) values ('m', ?, 0, 'run', -1000000, ?, 'k')",
+      )
+      .run(first.id, runId)
+    const left = (): number => room.one('select sum(delta_um) from roll_moves where roll_id = ?', first.id)
+    return { room, runId, left }
+  }
+  it.each([
+    [1_003_000, 'the printer counts 1003.0 mm, 1000.0 mm was sent', 24_997_000],
+    [997_000, 'the printer counts 997.0 mm, 1000.0 mm was sent', 25_003_000],
+    [1_000_500, null, 25_000_000],
+    [999_500, null, 25_000_000],
+    // counted in another unit, or not at all
+    [100_300, null, 25_000_000],
+    [2_000_001, null, 25_000_000],
+    [null, null, 25_000_000],
+  ] as const)('%s: %s', async (reported, says, then) => {
+    const { room, runId, left } = await taken()
+    expect(noteReported(room.db, runId, reported, 1, 'k')).toBe(says)
+    expect(left()).toBe(then)
+  })
+  it('a run of sheets has no roll to correct', async () => {
+    const { room } = await rolls()
+    await room.log(await room.slip(), 'good')
+    expect(noteReported(room.db, room.one<string>('select id from runs'), 300_000, 1, 'k')).toBeNull()
   })
 })

@@ -1,8 +1,11 @@
 import { and, eq } from 'drizzle-orm'
 import type { Used } from '@/contract/print-job'
+import { um } from '@/core/length/length'
+import { writeLength } from '@/core/length/write'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { feeds, loads, printers, rollMoves, stockMoves } from '@/server/db/schema'
+import { unitOfRoom } from '@/server/stores/room'
 
 /** Rows that go into one statement: far fewer than SQLite's limit on values. */
 const AT_ONCE = 100
@@ -54,4 +57,34 @@ export function noteBlack(db: Db, used: Used): void {
     .set({ holdsBlack: used.blackInk })
     .where(and(eq(printers.id, used.printerId), eq(printers.blackShared, true)))
     .run()
+}
+
+/** Less than this is how a length is rounded on its way to a printer and back, um. */
+const SAME_WITHIN = 500
+
+/**
+ * What a printer says that it used of a roll, held against what a run took by the queue's figures: where they differ the
+ * ledger is corrected to the printer's, and says so.
+ * @param reported um; null: it does not say
+ * @returns the difference in words; null: there is none, or what it says cannot be
+ */
+export function noteReported(db: Db, runId: string, reported: number | null, at: number, byId: string): string | null {
+  const move = db
+    .select()
+    .from(rollMoves)
+    .where(and(eq(rollMoves.runId, runId), eq(rollMoves.kind, 'run')))
+    .get()
+  if (!move || reported === null) return null
+  const sent = -move.deltaUm
+  // a count of nothing, or of another order, is none of this sheet
+  if (reported < sent / 2 || reported > sent * 2 || Math.abs(reported - sent) <= SAME_WITHIN) return null
+  const unit = unitOfRoom(db)
+  const note = `the printer counts ${writeLength(um(reported), unit)}, ${writeLength(um(sent), unit)} was sent`
+  db.insert(rollMoves)
+    .values({
+      ...{ id: newId(), rollId: move.rollId, at, kind: 'corrected', runId, note, byId },
+      deltaUm: sent - reported,
+    })
+    .run()
+  return note
 }

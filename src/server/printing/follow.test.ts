@@ -229,7 +229,7 @@ describe('whose job it is', () => {
     ['a name', { name: 'x' }],
     ['an address', { uri: 'ipp://b/2' }],
   ])('%s that differs is another job', (_what, other) => {
-    const report = { id: 1, name: 'ours', uri: 'ipp://a/1', state: 5, reasons: [], sheets: 0 }
+    const report = { id: 1, name: 'ours', uri: 'ipp://a/1', state: 5, reasons: [], sheets: 0, usedUm: null }
     const ours = { id: 1, name: 'ours', uri: 'ipp://a/1' }
     expect(isOurs(report, ours)).toBe(true)
     expect(isOurs({ ...report, ...other }, ours)).toBe(false)

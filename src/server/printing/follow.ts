@@ -307,7 +307,7 @@ class Printing {
     const says = sayJob(job)
     switch (job.state) {
       case JOB_STATE.completed:
-        await this.step({ state: 'done', says })
+        await this.step({ state: 'done', says, usedUm: job.usedUm })
         return true
       case JOB_STATE.canceled:
       case JOB_STATE.aborted:

@@ -89,7 +89,13 @@ describe('a roll plan from the bench to the cutter', () => {
     const length = view?.sheet.length ?? 0
     expect(out.width).toBeCloseTo(610, 0)
     expect(Math.abs(out.length - length / MM)).toBeLessThan(2)
-    expect(before - left()).toBe(length)
+    // the printer moves the roll on before it cuts, and counts that: the ledger follows it, and says so
+    expect(before - left()).toBe(length + 3 * MM)
+    const held = printers.machines.get('heron')?.holds.get('main-roll')
+    expect(Math.abs(20_600 - (held?.left ?? 0) - (before - left()) / MM)).toBeLessThan(0.1)
+    const noted = room.one<string>("select note from roll_moves where kind = 'corrected' and run_id = ?", over.runId)
+    expect(noted).toMatch(/^the printer counts [\d.]+ mm, [\d.]+ mm was sent$/)
+    expect(over.printerSays).toContain(noted)
     expect(room.one('select roll_id from runs where id = ?', over.runId)).toBe(roll.id)
 
     // cut by the plan: within what a cut may miss, a piece holds its own print whole and nothing of another

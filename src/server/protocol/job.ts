@@ -2,7 +2,17 @@ import type { Ticket } from '@/core/print/ticket'
 import type { Heard } from '@/core/printer/heard'
 import type { Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
-import { type Attributes, attribute, collection, integer, keyword, numberOf, wordOf, wordsOf } from '@/formats/ipp/look'
+import {
+  type Attributes,
+  attribute,
+  collection,
+  collectionsOf,
+  integer,
+  keyword,
+  numberOf,
+  wordOf,
+  wordsOf,
+} from '@/formats/ipp/look'
 import { type IppAttribute, OPERATION } from '@/formats/ipp/message'
 import type { PrinterAddress } from './address'
 import { type Answer, askPrinter, jobGroups, type Patience, printerGroup } from './client'
@@ -94,6 +104,7 @@ const WANTED = attribute(
     'job-state-reasons',
     'job-media-sheets-completed',
     'job-impressions-completed',
+    'media-col-actual',
   ].map(keyword),
 )
 
@@ -107,6 +118,16 @@ export type JobReport = {
   readonly reasons: readonly string[]
   /** sheets that came out, as far as the printer counts them */
   readonly sheets: number
+  /** how long a sheet it used by its own count, um (media-col-actual, PWG 5100.8); null: it does not say */
+  readonly usedUm: number | null
+}
+
+/** The length of the sheet that was used: IPP counts media in hundredths of a millimetre (PWG 5100.7, 6.3.1.13). */
+function usedOf(job: Attributes): number | null {
+  const [actual] = collectionsOf(job, 'media-col-actual')
+  const [size] = actual ? collectionsOf(actual, 'media-size') : []
+  const y = size ? numberOf(size, 'y-dimension') : null
+  return y !== null && y !== undefined && y > 0 ? y * 10 : null
 }
 
 const reportOf = (job: Attributes): JobReport => ({
@@ -116,6 +137,7 @@ const reportOf = (job: Attributes): JobReport => ({
   state: numberOf(job, 'job-state') ?? 0,
   reasons: wordsOf(job, 'job-state-reasons').filter((r) => r !== 'none'),
   sheets: numberOf(job, 'job-media-sheets-completed') ?? numberOf(job, 'job-impressions-completed') ?? 0,
+  usedUm: usedOf(job),
 })
 
 /** Number and address of the job that an answer made; null when it has no number. */
