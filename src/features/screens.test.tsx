@@ -153,6 +153,8 @@ describe('the bench', () => {
         found: [],
         says: [],
         together: [],
+        plans: [],
+        swapCost: minor(133),
         copiesSet: null,
         awayAt: null,
         due: [{ kind: 'nozzle check', days: 9 }],
@@ -210,7 +212,7 @@ describe('the bench', () => {
                 finding: null,
               },
             ],
-            ...{ count: 1, prints: 3 },
+            ...{ count: 1, prints: 3, seconds: 4500 },
           },
         ],
       },
@@ -221,10 +223,30 @@ describe('the bench', () => {
     expect(screen.getByText('Fenland Matte, B4', { exact: false })).toBeTruthy()
     expect(screen.getByText('checked 9 days ago').className).toBe('level-caution')
     expect(screen.getByRole('heading', { level: 3 }).textContent).toBe(
-      'Load Dune A4 in the rear stack; swap to photo black, 1.9 ml1 slip, 3 prints',
+      'Load Dune A4 in the rear stack; swap to photo blackfrees 1 slip, 3 prints, about 1 h 15 min; the swap takes 1.9 ml, 1.33\u00a0EUR, 2 min, and as much back',
     )
     expect(screen.getByText('3, A4, 3 copies, Tobiah R.')).toBeTruthy()
     expect(screen.getByText('2.31 m²')).toBeTruthy()
+  })
+  it('a plan that is kept stands in the lane of its printer; what is ready says how long it takes', () => {
+    const [lane] = bench.lanes
+    if (!lane) throw new Error('no lane')
+    const plan = {
+      ...{ id: 'plan', number: 3, name: 'Roll, version 1', queueId: 'q', printerName: 'Otter', count: 7 },
+      ...{ length: fromMm(1072), by: 'Perrin', at: 0, state: 'kept' as const },
+    }
+    const [group] = lane.groups
+    if (!group) throw new Error('no group')
+    const groups = [
+      { ...group, needs: { load: null, black: null }, seconds: 200 },
+      { ...group, seconds: null },
+    ]
+    show(<Bench bench={{ ...bench, lanes: [{ ...lane, plans: [plan], groups, swapCost: null }] }} shelf={[]} now={0} />)
+    expect(screen.getByRole('link', { name: 'Plan 3' }).getAttribute('href')).toBe('/bench/plan/plan')
+    expect(screen.getByText(/is kept: 7 prints on 1072 mm of roll/)).toBeTruthy()
+    const titles = screen.getAllByRole('heading', { level: 3 }).map((h) => h.textContent)
+    expect(titles[0]).toBe('Ready1 slip, 3 prints, about 3 min')
+    expect(titles[1]).toMatch(/blackfrees 1 slip, 3 prints; the swap takes 1\.9 ml, 2 min, and as much back$/)
   })
   it('offers what the printer could mean, by form and surface, and what is noted', () => {
     const [lane] = bench.lanes

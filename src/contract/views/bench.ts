@@ -1,9 +1,11 @@
 import type { PrintLine } from '@/contract/prints'
 import type { Finding } from '@/core/checks/check'
 import type { Um } from '@/core/length/length'
+import type { Minor } from '@/core/money/money'
 import type { SaysInstead } from '@/core/printer/heard'
 import type { Needs } from '@/core/slip/needs'
 import type { ReadBack } from './card'
+import type { PlanLine } from './plan'
 import type { Printer } from './printer'
 
 /** Upkeep that is due; null days: it was never noted; `since`: what made it due before its days were over. */
@@ -33,6 +35,8 @@ export type BenchGroup = {
   readonly count: number
   /** copies of all of them */
   readonly prints: number
+  /** that all of them take at the printer, by its media settings' rates; null: of one it is not known */
+  readonly seconds: number | null
 }
 
 export type Lane = {
@@ -52,6 +56,10 @@ export type Lane = {
   readonly found: readonly ReadBack[]
   /** what prints that wait for its rolls take beside each other, and what that saves; um */
   readonly together: readonly RollHint[]
+  /** plans that are kept for it: their copies stand in no group */
+  readonly plans: readonly PlanLine[]
+  /** what a swap of its black costs the room in ink; null: nobody has said what ink costs */
+  readonly swapCost: Minor | null
   readonly groups: readonly BenchGroup[]
 }
 

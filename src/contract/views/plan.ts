@@ -68,6 +68,8 @@ export type PlanLine = {
   readonly id: string
   readonly number: number
   readonly name: string
+  /** null: its version cannot print any more */
+  readonly queueId: string | null
   readonly printerName: string
   readonly count: number
   /** of roll, all in all */

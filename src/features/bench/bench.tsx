@@ -8,7 +8,6 @@ import type { Bench as BenchData, BenchSlip, Lane } from '@/contract/views/bench
 import type { ReadBack } from '@/contract/views/card'
 import { um } from '@/core/length/length'
 import { tradeLength, tradePair, writeNumber } from '@/core/length/write'
-import type { Needs } from '@/core/slip/needs'
 import { sayFinding } from '@/core/words/checks'
 import { countOf } from '@/core/words/count'
 import { sayForm } from '@/core/words/paper-form'
@@ -22,6 +21,7 @@ import { useDo } from '@/ui/parts/use-do'
 import { Prints } from '@/ui/prints/prints'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
+import { GroupTitle } from './group-title'
 import { LoadControls } from './load-controls'
 import { PrinterSays } from './says-instead'
 
@@ -171,6 +171,12 @@ function LaneBox({
         {lane.found.map((back) => (
           <FoundOtherwise key={back.id} back={back} now={now} />
         ))}
+        {lane.plans.map((plan) => (
+          <p key={plan.id} className={css.together}>
+            <Link href={`/bench/plan/${plan.id}`}>Plan {plan.number}</Link> is kept: {countOf(plan.count, 'print')} on{' '}
+            {tradeLength(plan.length, unit)} of roll, to be printed as one.
+          </p>
+        ))}
         {lane.together.map((hint) => (
           <p key={hint.name} className={css.together}>
             {countOf(hint.count, 'print')} of {hint.name}: beside each other {tradeLength(um(hint.length), unit)} of
@@ -182,7 +188,7 @@ function LaneBox({
         {lane.groups.length === 0 ? <p className="soft small">Nothing waits for {printer.nickname}.</p> : null}
         {lane.groups.map((group) => (
           <div key={JSON.stringify(group.needs)} className={css.group}>
-            <GroupTitle needs={group.needs} count={group.count} prints={group.prints} printer={printer} />
+            <GroupTitle group={group} lane={lane} />
             <Cards slips={group.slips} />
             <More count={group.count - group.slips.length} />
           </div>
@@ -240,28 +246,6 @@ function LoadFacts({ load }: { readonly load: Lane['printer']['loads'][number] }
         ) : null}
       </dd>
     </>
-  )
-}
-
-function GroupTitle(props: {
-  readonly needs: Needs
-  readonly count: number
-  readonly prints: number
-  readonly printer: Lane['printer']
-}) {
-  const { needs, count, prints, printer } = props
-  const { unit } = useWays()
-  const slips = `${countOf(count, 'slip')}${prints > count ? `, ${prints} prints` : ''}`
-  const load = needs.load
-    ? `load ${needs.load.paperName} ${sayForm(needs.load.roll ? 'roll' : 'sheet', needs.load.width, needs.load.length, unit)} in the ${needs.load.feedName}`
-    : null
-  const swap = needs.black ? `swap to ${needs.black} black, ${writeNumber(printer.swapMicrolitres / 1000, 1)} ml` : null
-  const todo = [load, swap].filter((x) => x !== null).join('; ')
-  return (
-    <h3 className={css.groupTitle}>
-      {todo === '' ? 'Ready' : `${todo.charAt(0).toUpperCase()}${todo.slice(1)}`}
-      <span className="soft">{slips}</span>
-    </h3>
   )
 }
 

@@ -12,7 +12,16 @@ const piece = (i: number, member: string, charge: number): PlanPiece => ({
   laid: { i, x: 4000, y: 4000 + i * 105_000, w: 200_000, h: 100_000, turned: false },
 })
 const PLAN: PlanView = {
-  ...{ id: 'p', number: 3, name: 'Heron, roll, version 1', printerName: 'Heron', by: 'Perrin', at: 0, state: 'kept' },
+  ...{
+    id: 'p',
+    number: 3,
+    name: 'Heron, roll, version 1',
+    queueId: 'q',
+    printerName: 'Heron',
+    by: 'Perrin',
+    at: 0,
+    state: 'kept',
+  },
   ...{
     count: 3,
     length: fromMm(310),

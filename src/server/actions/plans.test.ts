@@ -4,9 +4,11 @@ import { fromMm } from '@/core/length/length'
 import { cutsOf } from '@/core/nest/cuts'
 import { acrossWidth } from '@/core/nest/together'
 import { sayFinding } from '@/core/words/checks'
-import { planLines, planView } from '@/server/books/plan-view'
+import { planView } from '@/server/books/plan-view'
 import { printableForFile } from '@/server/books/printable'
+import { readBench } from '@/server/stores/bench'
 import { earlierPrints } from '@/server/stores/earlier'
+import { planLines } from '@/server/stores/kept-plans'
 import { listRuns, readRun } from '@/server/stores/log'
 import { planGroups } from '@/server/stores/roll-plans'
 import { slipPage } from '@/server/stores/slip-page'
@@ -81,6 +83,9 @@ describe('keeping a plan', () => {
     ])
     await keep()
     expect(planGroups(room.db, room.now)).toEqual([])
+    const [lane] = readBench(room.db, room.now, 0).lanes
+    expect(lane?.groups).toEqual([])
+    expect(lane?.plans.map((p) => p.number)).toEqual([2, 1])
     expect(planLines(room.db, room.now).map((p) => [p.number, p.count, p.state])).toEqual([
       [2, 3, 'kept'],
       [1, 1, 'kept'],

@@ -1,6 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
 import { readRecord } from '@/contract/record'
-import type { PlanLine, PlanPiece, PlanPromise, PlanView } from '@/contract/views/plan'
+import type { PlanPiece, PlanPromise, PlanView } from '@/contract/views/plan'
 import { chargedFor, costOf } from '@/core/charge/charge'
 import { runChecks } from '@/core/checks/all'
 import { um } from '@/core/length/length'
@@ -11,30 +11,13 @@ import { sayFinding } from '@/core/words/checks'
 import { sayProblem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { groups, people, queues, runParts, runRecords, slips } from '@/server/db/schema'
-import { type KeptPlan, keptPlans, printedPlans, readPlan } from '@/server/stores/kept-plans'
+import { type KeptPlan, planLine, readPlan } from '@/server/stores/kept-plans'
 import { readPerson } from '@/server/stores/people'
 import { printLines } from '@/server/stores/print-jobs'
 import { planShares, unitOfRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import { type Strip, stripOf } from './strip'
-
-/** Plans printed lately that are still shown: somebody may be cutting them. */
-const PRINTED_SHOWN = 6
-
-const toLine = (db: Db, plan: KeptPlan, now: number): PlanLine => {
-  const version = readVersionFacts(db, plan.versionId, now)
-  return {
-    ...{ id: plan.id, number: plan.number, name: plan.name, by: plan.by, at: plan.createdAt, state: plan.state },
-    printerName: version.ok ? version.value.printerName : 'a printer that is gone',
-    count: plan.body.items.length,
-    length: um(plan.body.length),
-  }
-}
-
-/** Plans that wait to be printed, and those that were printed last, the newest first. */
-export const planLines = (db: Db, now: number): readonly PlanLine[] =>
-  [...keptPlans(db), ...printedPlans(db, PRINTED_SHOWN)].map((p) => toLine(db, p, now))
 
 /** A print's place as the sheet comes out. */
 const placed = (laid: PlanPiece['laid'], at: Rect): PlanPiece['laid'] => ({ ...laid, x: at.x, y: at.y })
@@ -132,7 +115,7 @@ export function planView(db: Db, id: string, now: number): PlanView | null {
   const queueId = version.ok ? version.value.settings.queueId : ''
   const queue = db.select({ address: queues.address }).from(queues).where(eq(queues.id, queueId)).get()
   return {
-    ...toLine(db, plan, now),
+    ...planLine(db, plan, now),
     ...shown,
     ...{ revision: plan.revision, cutsMade: plan.cutsMade, offcutsKept: plan.offcutsKept, runId: plan.runId },
     feedName: version.ok ? version.value.feed.name : '',

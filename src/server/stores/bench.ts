@@ -1,6 +1,7 @@
 import { gte, sql } from 'drizzle-orm'
 import type { Bench, BenchSlip, Lane } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
+import { minor } from '@/core/money/money'
 import { setAtPrinter } from '@/core/printer/heard'
 import type { PrintBody } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
@@ -11,6 +12,7 @@ import type { Db } from '@/server/db/open'
 import { runParts } from '@/server/db/schema'
 import { goodCopies } from './good-copies'
 import { allHeard, awaySince, printersSay } from './heard'
+import { heldCopies, planLines } from './kept-plans'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
@@ -25,7 +27,13 @@ const IN_LANE: readonly string[] = ['black', 'loaded', 'says', 'left-set', 'upke
 const MOST_WAITING = 2000
 const MOST_SHOWN = 9
 
-type Filling = { readonly needs: Needs; readonly slips: BenchSlip[]; count: number; prints: number }
+type Filling = {
+  readonly needs: Needs
+  readonly slips: BenchSlip[]
+  count: number
+  prints: number
+  seconds: number | null
+}
 
 /** The day's view: a lane per printer, slips grouped by what has to be changed before they can print. */
 export const readBench = (db: Db, now: number, dayStart: number): Bench =>
@@ -50,9 +58,13 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
   const says = printersSay(db)
   const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
   const groups = new Map<string, Map<string, Filling>>()
-  const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0 }
+  const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0, seconds: 0 }
+  const held = heldCopies(db)
+  const plans = planLines(db, now).filter((p) => p.state === 'kept')
   const put = (slip: Slip, memberName: string | null, print: PrintBody): void => {
-    const copies = print.copies - (good.get(`${slip.id} ${print.id}`) ?? 0)
+    const own = `${slip.id} ${print.id}`
+    // what lies in a kept plan is printed with that
+    const copies = print.copies - (good.get(own) ?? 0) - (held.get(own)?.copies ?? 0)
     if (copies < 1) return
     const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
     const outcome = outcomeOf(facts)
@@ -62,11 +74,12 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
       const needs = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
       const lane = groups.get(printer.id) ?? new Map<string, Filling>()
       groups.set(printer.id, lane)
-      group = lane.get(needsKey(needs)) ?? { needs, slips: [], count: 0, prints: 0 }
+      group = lane.get(needsKey(needs)) ?? { needs, slips: [], count: 0, prints: 0, seconds: 0 }
       lane.set(needsKey(needs), group)
     }
     group.count += 1
     group.prints += copies
+    group.seconds = group.seconds === null || outcome.seconds === null ? null : group.seconds + outcome.seconds * copies
     if (group.slips.length >= MOST_SHOWN) return
     const findings = runChecks(facts, outcome).filter((f) => !IN_LANE.includes(f.check))
     group.slips.push({
@@ -94,6 +107,11 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
       prints: prints.filter((p) => p.printerId === printer.id),
       found: found.get(printer.id) ?? [],
       together: hints.filter((h) => h.printerId === printer.id),
+      plans: plans.filter((p) => printer.queues.some((q) => q.id === p.queueId)),
+      swapCost:
+        known.tariff.inkPer100Ml === null
+          ? null
+          : minor((known.tariff.inkPer100Ml * printer.swapMicrolitres) / 100_000),
       groups: [...(groups.get(printer.id)?.values() ?? [])].sort((a, b) => effort(a.needs) - effort(b.needs)),
     })),
     unplaced: unplaced.slips,

@@ -1,9 +1,12 @@
-import { and, desc, eq, inArray } from 'drizzle-orm'
+import { desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { type PlanBody, readPlanBody } from '@/contract/roll-plan'
+import type { PlanLine } from '@/contract/views/plan'
+import { um } from '@/core/length/length'
 import type { Db } from '@/server/db/open'
 import { people, presets, presetVersions, rollPlans } from '@/server/db/schema'
 import { parsed } from './parse'
+import { readVersionFacts } from './version-facts'
 
 /** A plan as it is stored. */
 export type KeptPlan = Omit<typeof rollPlans.$inferSelect, 'body' | 'offcutsKept'> & {
@@ -43,12 +46,7 @@ export const keptPlans = (db: Db): readonly KeptPlan[] =>
 
 /** Plans that were printed last: whose cuts may still be made. */
 export const printedPlans = (db: Db, most: number): readonly KeptPlan[] =>
-  base(db)
-    .where(and(eq(rollPlans.state, 'printed')))
-    .orderBy(desc(rollPlans.number))
-    .limit(most)
-    .all()
-    .map(toPlan)
+  base(db).where(eq(rollPlans.state, 'printed')).orderBy(desc(rollPlans.number)).limit(most).all().map(toPlan)
 
 /** Copies that lie in kept plans, by slip and print: how many, and in which plan the newest of them does. */
 export function heldCopies(db: Db): ReadonlyMap<string, { readonly copies: number; readonly plan: number }> {
@@ -61,9 +59,21 @@ export function heldCopies(db: Db): ReadonlyMap<string, { readonly copies: numbe
   return held
 }
 
-/** Lengths that kept plans will take of a roll, um, with what their printers leave white at both ends. */
-export const plansOnRoll = (db: Db, rollIds: readonly string[]): readonly KeptPlan[] =>
-  base(db)
-    .where(and(eq(rollPlans.state, 'kept'), inArray(rollPlans.rollId, [...rollIds])))
-    .all()
-    .map(toPlan)
+/** Plans printed lately that are still shown: somebody may be cutting them. */
+const PRINTED_SHOWN = 6
+
+/** A plan in a line. */
+export const planLine = (db: Db, plan: KeptPlan, now: number): PlanLine => {
+  const version = readVersionFacts(db, plan.versionId, now)
+  return {
+    ...{ id: plan.id, number: plan.number, name: plan.name, by: plan.by, at: plan.createdAt, state: plan.state },
+    queueId: version.ok ? version.value.settings.queueId : null,
+    printerName: version.ok ? version.value.printerName : 'a printer that is gone',
+    count: plan.body.items.length,
+    length: um(plan.body.length),
+  }
+}
+
+/** Plans that wait to be printed, and those that were printed last, the newest first. */
+export const planLines = (db: Db, now: number): readonly PlanLine[] =>
+  [...keptPlans(db), ...printedPlans(db, PRINTED_SHOWN)].map((p) => planLine(db, p, now))

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next'
 import { RollPlan } from '@/features/plan/roll-plan'
-import { planLines } from '@/server/books/plan-view'
 import { room } from '@/server/db/open'
+import { planLines } from '@/server/stores/kept-plans'
 import { planGroups } from '@/server/stores/roll-plans'
 
 export const metadata: Metadata = { title: 'Roll plan' }
