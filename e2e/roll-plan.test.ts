@@ -15,49 +15,125 @@ const figure = (page: Page, name: string): Promise<string> =>
     name,
   )
 const mm = (text: string): number => Number.parseFloat(text.replace(/[^\d.]*([\d.]+) mm.*/, '$1'))
+const laid = (page: Page): Promise<number> =>
+  page.evaluate(() => document.querySelectorAll('svg[role=group] g[role=button]').length)
+
+/** Types into the number of copies of the first print. */
+async function copies(page: Page, n: string): Promise<void> {
+  const field = await page.waitForSelector('input[aria-label^="Copies of"]')
+  await field?.click({ count: 3 })
+  await page.keyboard.type(n)
+}
 
 describe('a roll plan', () => {
-  it('is found beside the page while it can be changed, saves paper, and is cut by a list that is ticked off', async () => {
+  it('goes on after quick changes with what was wished last, and of nothing shows nothing', async () => {
     const page = await visit.open('/bench')
     await click(page, 'a[href="/bench/plan"]')
     await page.waitForFunction(() => location.pathname === '/bench/plan')
     await says(page, /Cumulus, 6 May is printed by itself: it goes over the edges of the roll/)
     await says(page, /Takes/)
-    const field = await page.waitForSelector('input[aria-label^="Copies of"]')
-    await field?.click({ count: 3 })
-    await page.keyboard.type('12')
-    // two beside each other all along are as short as can be
-    await says(page, /over: as short as can be/)
+    const all = await laid(page)
+    for (const n of ['3', '1', '2', '1']) await copies(page, n)
+    await page.waitForFunction(
+      (n) => document.querySelectorAll('svg[role=group] g[role=button]').length === n,
+      {},
+      all - 2,
+    )
     const [takes, alone, bound] = await Promise.all(
       ['Takes', 'One after the other', 'No plan is shorter than'].map((n) => figure(page, n)),
     )
-    expect(mm(takes ?? '')).toBeLessThan(0.75 * mm(alone ?? ''))
-    expect(mm(takes ?? '')).toBe(mm(bound ?? ''))
-    await says(page, /0 of \d+ cuts made/)
+    expect(mm(takes ?? '')).toBeLessThan(mm(alone ?? ''))
+    expect(mm(takes ?? '')).toBeGreaterThanOrEqual(mm(bound ?? ''))
+    for (const field of await page.$$('input[aria-label^="Copies of"]')) {
+      await field.click({ count: 3 })
+      await page.keyboard.type('0')
+    }
+    await says(page, /No print is chosen/)
+    expect(await laid(page)).toBe(0)
+  }, 60_000)
+
+  it('a print that is dragged stays there and the rest is laid around it; by keys it is freed again', async () => {
+    const page = await visit.open('/bench/plan')
+    await says(page, /Takes/)
+    const place = (): Promise<{ x: number; y: number; name: string }> =>
+      page.evaluate(() => {
+        const g = document.querySelector('svg[role=group] g[role=button]')
+        const box = g?.querySelector('rect')?.getBoundingClientRect()
+        return {
+          x: (box?.x ?? 0) + (box?.width ?? 0) / 2,
+          y: (box?.y ?? 0) + (box?.height ?? 0) / 2,
+          name: g?.getAttribute('aria-label') ?? '',
+        }
+      })
+    const from = await place()
+    await page.mouse.move(from.x, from.y)
+    await page.mouse.down()
+    await page.mouse.move(from.x + 60, from.y + 30, { steps: 6 })
+    await page.mouse.up()
+    await says(page, /1 print pinned: the rest is laid around/)
+    await page.waitForFunction(() => document.querySelector('svg[role=group] g[aria-pressed=true]') !== null)
     expect(await axeHere(page)).toEqual([])
+    await page.focus('svg[role=group] g[aria-pressed=true]')
+    await page.keyboard.press('Enter')
+    await page.waitForFunction(() => document.querySelector('svg[role=group] g[aria-pressed=true]') === null)
+  }, 60_000)
+
+  it('is kept, and whoever plans meanwhile sees it; printed as one it is one run with a part for each, and cut by its list', async () => {
+    const page = await visit.open('/bench/plan')
+    const other = await visit.open('/bench/plan')
+    await says(page, /Takes/)
+    const count = await laid(page)
+    expect(count).toBeGreaterThan(4)
+    await press(page, 'Keep this plan')
+    await page.waitForFunction(() => /^\/bench\/plan\/./.test(location.pathname))
+    await says(other, /Plan 1/)
+    await other.waitForFunction(() => document.querySelectorAll('svg[role=group] g[role=button]').length === 0)
+    await says(page, /Who pays/)
+    await says(page, /Geography class 9b/)
+    expect(await axeHere(page)).toEqual([])
+
+    await press(page, 'Print as one and log')
+    await page.waitForSelector('[role=dialog] textarea')
+    for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
+    await press(page, 'Print it')
+    await page.waitForFunction(() => /came out and is in the log/.test(document.body.innerText), { timeout: 150_000 })
+    await says(page, /It is in the log as one run/)
+    const length = await page.evaluate(() => document.body.innerText)
+    expect(length).toMatch(/the printer counts [\d.]+ mm, [\d.]+ mm was sent|job \d+/)
+
+    // beside the cutter, on a phone; who looks from elsewhere sees the same
     await page.setViewport({ width: 390, height: 800 })
     await press(page, 'Cut 1 is made')
     await says(page, /1 of \d+ cuts made/)
     await press(page, 'Cut 2 is made')
+    await says(page, /2 of \d+ cuts made/)
     expect(await page.evaluate(() => document.querySelector('li[aria-current=step]')?.textContent)).toMatch(
       /^(Across|Along) /,
     )
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     expect(await axeHere(page)).toEqual([])
-  }, 60_000)
+    const path = await page.evaluate(() => location.pathname)
+    const phone = await visit.open(path, 390, 800)
+    await says(phone, /2 of \d+ cuts made/)
 
-  it('goes on after quick changes with what was wished last', async () => {
-    const page = await visit.open('/bench/plan')
-    await says(page, /Takes/)
-    const field = await page.waitForSelector('input[aria-label^="Copies of"]')
-    for (const copies of ['30', '2', '9', '1']) {
-      await field?.click({ count: 3 })
-      await page.keyboard.type(copies)
-    }
-    await says(page, /over: as short as can be/)
-    expect(await page.evaluate(() => document.querySelectorAll('svg[role=img] g').length)).toBe(1)
-    await field?.click({ count: 3 })
-    await page.keyboard.type('0')
-    await page.waitForFunction(() => document.querySelector('svg[role=img] g') === null)
-  }, 60_000)
+    const cuts = await page.evaluate(async (p) => {
+      const answer = await fetch(`/api/plans/${p.split('/').at(-1)}/cuts`)
+      return { type: answer.headers.get('content-type'), bytes: (await answer.arrayBuffer()).byteLength }
+    }, path)
+    expect(cuts.type).toBe('application/pdf')
+    expect(cuts.bytes).toBeGreaterThan(4000)
+
+    await page.setViewport({ width: 1280, height: 800 })
+    await click(page, 'a[href^="/log/"]')
+    await says(page, /On the same sheet/)
+    await page.goto(new URL('/log', page.url()).href, { waitUntil: 'load' })
+    expect(
+      await page.evaluate(
+        () =>
+          [...document.querySelectorAll('tbody tr')]
+            .slice(0, 12)
+            .filter((r) => /Estuary|Lady fern, blue, for the hall/.test(r.textContent ?? '')).length,
+      ),
+    ).toBe(count)
+  }, 240_000)
 })

@@ -181,7 +181,7 @@ function StockLine({
       </td>
       <td>
         {s.rolls.map((r) => (
-          <div key={r.id} className={lists.row}>
+          <div key={r.id} className={css.roll}>
             <span>
               roll {r.number}, {writeNumber(r.left / 1e6, 2)} m left{' '}
               <span className="soft">{r.inPrinter ? `in ${r.inPrinter}` : 'on the shelf'}</span>

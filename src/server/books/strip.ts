@@ -1,7 +1,7 @@
 import type { PlanBooking } from '@/contract/print-job'
 import type { PlanBody } from '@/contract/roll-plan'
 import { type Share, sharesOf } from '@/core/charge/shares'
-import { tradePair, writeLength } from '@/core/length/write'
+import { tradePair } from '@/core/length/write'
 import { type Minor, minor, splitMoney } from '@/core/money/money'
 import type { Laid } from '@/core/nest/ask'
 import { fitsAcross } from '@/core/nest/kinds'
@@ -270,7 +270,3 @@ export function planBooking({ printable, prints }: Strip, stops: readonly Record
     })),
   }
 }
-
-/** What of a roll a plan takes, in words. */
-export const sayTakes = (db: Db, { outcome }: Printable): string =>
-  writeLength(outcome.sheet.sheet.length, unitOfRoom(db))
