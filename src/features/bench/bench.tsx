@@ -179,8 +179,9 @@ function LaneBox({
         ))}
         {lane.together.map((hint) => (
           <p key={hint.name} className={css.together}>
-            {countOf(hint.count, 'print')} of {hint.name}: beside each other {tradeLength(um(hint.length), unit)} of
-            roll instead of {tradeLength(um(hint.alone), unit)},{' '}
+            {countOf(hint.count, 'print')}
+            {lane.together.length > 1 ? ` of ${hint.name}` : ''} beside each other: {tradeLength(um(hint.length), unit)}{' '}
+            of roll instead of {tradeLength(um(hint.alone), unit)},{' '}
             <strong>{tradeLength(um(hint.alone - hint.length), unit)} less</strong>.{' '}
             <Link href="/bench/plan">Plan it</Link>
           </p>

@@ -25,7 +25,7 @@ export function GroupTitle({ group, lane }: { readonly group: BenchGroup; readon
   const todo = [load, swap].filter((x) => x !== null).join('; ')
   const takes = [
     `${countOf(count, 'slip')}${prints > count ? `, ${prints} prints` : ''}`,
-    ...(seconds === null || seconds === 0 ? [] : [`about ${sayMinutes(seconds)}`]),
+    ...(seconds === null || seconds === 0 ? [] : [sayMinutes(seconds)]),
   ].join(', ')
   const costs = [
     ...(printer.swapMicrolitres > 0 ? [`${writeNumber(printer.swapMicrolitres / 1000, 1)} ml`] : []),
@@ -37,7 +37,7 @@ export function GroupTitle({ group, lane }: { readonly group: BenchGroup; readon
       {todo === '' ? 'Ready' : `${todo.charAt(0).toUpperCase()}${todo.slice(1)}`}
       <span className="soft">
         {todo === '' ? takes : `frees ${takes}`}
-        {needs.black && costs !== '' ? `; the swap takes ${costs}, and as much back` : ''}
+        {needs.black && costs !== '' ? `; the swap takes ${costs}` : ''}
       </span>
     </h3>
   )

@@ -204,7 +204,7 @@ function Cuts({ cuts, made, small }: { readonly cuts: readonly Cut[]; readonly m
           // a part of the way along, where it seldom meets the number of another
           x={line.x1 + (c.runs === 'across' ? 0 : (line.x2 - line.x1) * 0.22)}
           y={line.y1 + (c.runs === 'across' ? (line.y2 - line.y1) * 0.22 : 0)}
-          fontSize={small * 0.8}
+          fontSize={small}
         >
           {c.number}
         </text>
