@@ -279,9 +279,7 @@ describe('the bench', () => {
       { printerId: 'p', name: 'Heron, roll, version 1', count: 12, length: 2_208_000, alone: 3_576_000 },
     ]
     show(<Bench bench={{ ...bench, lanes: bench.lanes.map((l) => ({ ...l, together })) }} shelf={[]} now={0} />)
-    expect(
-      screen.getByText(/^12 prints beside each other: 2208 mm of roll/).textContent,
-    ).toBe(
+    expect(screen.getByText(/^12 prints beside each other: 2208 mm of roll/).textContent).toBe(
       '12 prints beside each other: 2208 mm of roll instead of 3576 mm, 1368 mm less. Plan it',
     )
     expect(screen.getByRole('link', { name: 'Plan it' }).getAttribute('href')).toBe('/bench/plan')

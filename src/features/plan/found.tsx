@@ -173,11 +173,13 @@ function Keep(props: {
   const { group, wishes, plan, cuts } = props
   const router = useRouter()
   const { act, busy } = useDo()
+  /** on the way to its page: a second press keeps nothing twice */
+  const [kept, setKept] = useState(false)
   const [labels, setLabels] = useState(true)
   const [ticks, setTicks] = useState(true)
   const { ask, copies } = wishes
   const keep = async (): Promise<void> => {
-    const kept = await act('plan.keep', {
+    const made = await act('plan.keep', {
       group: group.key,
       plan: {
         ...{ width: ask.width, gap: ask.gap, margin: ask.margin, cut: ask.cut, length: plan.length, labels, ticks },
@@ -187,11 +189,13 @@ function Keep(props: {
         laid: [...plan.laid],
       },
     })
-    if (kept) router.push(`/bench/plan/${kept.id}`)
+    if (!made) return
+    setKept(true)
+    router.push(`/bench/plan/${made.id}`)
   }
   return (
     <div className={css.keep}>
-      <Button onClick={() => void keep()} loading={busy}>
+      <Button onClick={() => void keep()} loading={busy || kept}>
         Keep this plan
       </Button>
       <Checkbox

@@ -63,25 +63,27 @@ export function PrintRows({ group, wishes }: { readonly group: PlanGroup; readon
           <Link href={`/slips/${o.slipId}`}>{o.number}</Link> {o.title} is printed by itself: {o.why}.
         </p>
       ))}
-      <div className={css.row}>
-        <LengthField label="Gap between prints" value={gap} onChange={(v) => v !== null && setGap(v)} />
-        <Select
-          label="Laid"
-          size="xs"
-          w={190}
-          allowDeselect={false}
-          value={order}
-          data={ORDERS.map((value) => ({ value, label: SAY_ORDER[value] }))}
-          disabled={pins > 0}
-          onChange={(v) => v && setOrder(v as Order)}
-        />
-        <Switch
-          size="xs"
-          label="straight cuts part it"
-          checked={straight}
-          onChange={(e) => setStraight(e.currentTarget.checked)}
-        />
-      </div>
+      {group.prints.length === 0 ? null : (
+        <div className={css.row}>
+          <LengthField label="Gap between prints" value={gap} onChange={(v) => v !== null && setGap(v)} />
+          <Select
+            label="Laid"
+            size="xs"
+            w={190}
+            allowDeselect={false}
+            value={order}
+            data={ORDERS.map((value) => ({ value, label: SAY_ORDER[value] }))}
+            disabled={pins > 0}
+            onChange={(v) => v && setOrder(v as Order)}
+          />
+          <Switch
+            size="xs"
+            label="straight cuts part it"
+            checked={straight}
+            onChange={(e) => setStraight(e.currentTarget.checked)}
+          />
+        </div>
+      )}
       {pins > 0 ? (
         <p className="small">
           {countOf(pins, 'print')} pinned: the rest is laid around.{' '}

@@ -30,8 +30,9 @@ export function RollPlan({
   readonly plans: readonly PlanLine[]
   readonly now: number
 }) {
-  const [at, setAt] = useState(0)
-  const group = groups[at] ?? null
+  const [key, setKey] = useState<string | null>(null)
+  // what was chosen, while it is there; else what has most to lay
+  const group = groups.find((g) => g.key === key) ?? mostOf(groups)
   return (
     <>
       <PageHead title="Roll plan" sub="what waits for a roll, laid beside each other instead of one after the other">
@@ -48,10 +49,10 @@ export function RollPlan({
               size="xs"
               w={420}
               maw="100%"
-              value={String(at)}
+              value={group.key}
               allowDeselect={false}
-              data={groups.map((g, i) => ({ value: String(i), label: `${g.name} (${g.prints.length} to lay)` }))}
-              onChange={(v) => setAt(Number(v ?? 0))}
+              data={groups.map((g) => ({ value: g.key, label: `${g.name} (${g.prints.length} to lay)` }))}
+              onChange={setKey}
             />
             <GroupPlan key={group.key} group={group} />
           </>
@@ -88,6 +89,9 @@ function KeptPlans({ plans, now }: { readonly plans: readonly PlanLine[]; readon
   )
 }
 
+const mostOf = (groups: readonly PlanGroup[]): PlanGroup | null =>
+  groups.reduce<PlanGroup | null>((most, g) => (most && most.prints.length >= g.prints.length ? most : g), null)
+
 function GroupPlan({ group }: { readonly group: PlanGroup }) {
   const { unit } = useWays()
   const wishes = useWishes(group)
@@ -101,7 +105,7 @@ function GroupPlan({ group }: { readonly group: PlanGroup }) {
     <div className={css.page}>
       <div>
         <PrintRows group={group} wishes={wishes} />
-        <Across group={group} wishes={wishes} />
+        {group.prints.length > 0 ? <Across group={group} wishes={wishes} /> : null}
       </div>
       <div>
         {trouble ? (
