@@ -216,6 +216,8 @@ describe('logging a plan that was printed from its file', () => {
         .map((l) => l.copy)
         .sort(),
     ).toEqual([1, 2])
+    // each line shows its own picture
+    for (const l of lines) expect(l.pictureId).toBe(room.one('select picture_id from slips where id = ?', l.slipId))
     const page = listRuns(room.db, {}, null, 3)
     expect(listRuns(room.db, {}, page.next, 3).lines.map((l) => l.id)).toEqual([lines[3]?.id])
     const owed = (): number =>
@@ -233,6 +235,15 @@ describe('logging a plan that was printed from its file', () => {
     expect(readRun(room.db, fern?.id ?? '')).toMatchObject({ outcome: 'spoiled', corrections: [{ note: 'a band' }] })
     const other = lines.find((l) => l.title === 'Fern' && l.copy === 1)
     expect(readRun(room.db, other?.id ?? '')).toMatchObject({ outcome: 'good', corrections: [] })
+    // good after all it is paid as it was, by its own lines
+    await room.must(ACTIONS['run.correct'], { id: fern?.id ?? '', outcome: 'good', cause: null, note: 'the light' })
+    expect(owed()).toBe(each.reduce((sum: number, b) => sum + b, 0))
+    await room.must(ACTIONS['run.correct'], {
+      id: fern?.id ?? '',
+      outcome: 'spoiled',
+      cause: 'banding',
+      note: 'a band',
+    })
     // the spoiled copy is wanted again, and can be planned again
     expect(room.one('select state from slips where id = ?', slips[0].id)).toBe('waiting')
     expect(group().prints.map((p) => [p.title, p.copies])).toEqual([['Fern', 1]])
