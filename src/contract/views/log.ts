@@ -69,6 +69,8 @@ export type Run = RunLine & {
   readonly logged: { readonly outcome: Outcome; readonly cause: string | null }
   readonly corrections: readonly Correction[]
   readonly by: string
+  /** what the printer counted of the roll, where that is not what was sent */
+  readonly counted: string | null
   /** what was promised when it was made */
   readonly record: RunRecord
 }

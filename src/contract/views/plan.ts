@@ -129,6 +129,8 @@ export type PlanView = PlanLine & {
   readonly promise: PlanPromise | null
   readonly trouble: string | null
   readonly runId: string | null
+  /** what the printer counted of the roll, where that is not what was sent */
+  readonly counted: string | null
   readonly prints: readonly PrintLine[]
   /** whether its queue can be sent to */
   readonly reachable: boolean

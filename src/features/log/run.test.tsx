@@ -46,6 +46,7 @@ const RUN: Run = {
   charge: minor(148),
   partId: 'part',
   runId: 'r',
+  counted: null,
   position: 0,
   parts: 1,
   others: [],

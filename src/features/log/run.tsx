@@ -101,6 +101,7 @@ export function RunPage({
             <dd>
               {measuredPair(sheet.sheet.width, sheet.sheet.length, unit)},{' '}
               {sheet.borderless ? `borderless, enlargement ${record.enlargement}` : 'margins'}
+              {run.counted ? <span className="soft">; {run.counted}</span> : null}
             </dd>
             {own.map((p, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a record never changes

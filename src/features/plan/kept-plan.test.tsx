@@ -30,6 +30,7 @@ const PLAN: PlanView = {
     paperName: 'Dune',
     cutsMade: 0,
     offcutsKept: [],
+    counted: null,
     runId: null,
   },
   sheet: { width: fromMm(610), length: fromMm(323) },

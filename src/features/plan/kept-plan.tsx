@@ -93,6 +93,7 @@ export function KeptPlan({ plan }: { readonly plan: PlanView }) {
         {plan.runId ? (
           <p className="small">
             It is in the <Link href={`/log/${plan.runId}`}>log as one run</Link>, with a part for each print.
+            {plan.counted ? ` Of the roll ${plan.counted}.` : ''}
           </p>
         ) : null}
         {promise ? <Findings promise={promise} /> : null}

@@ -46,7 +46,12 @@ export function usePlanner(): {
       const own = asked.current
       if (!own) return
       const wrong = standing.plan !== null && verifyPlan(own, standing.plan).length > 0
-      setPlanning({ standing: wrong ? null : standing, ask: own, over, wrong })
+      // until there is a first plan of a new wish the one before stays to be seen, and keeps the focus
+      setPlanning((was) =>
+        standing.plan === null && !over && was.standing !== null
+          ? { ...was, over: false }
+          : { standing: wrong ? null : standing, ask: own, over, wrong },
+      )
     })
     setPlanning((was) => ({ ...was, over: false, wrong: false }))
     planner.current.search(ask, SEARCHED)

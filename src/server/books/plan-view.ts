@@ -12,6 +12,7 @@ import { sayProblem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { groups, people, queues, runParts, runRecords, slips } from '@/server/db/schema'
 import { type KeptPlan, planLine, readPlan } from '@/server/stores/kept-plans'
+import { countedOf } from '@/server/stores/papers'
 import { readPerson } from '@/server/stores/people'
 import { printLines } from '@/server/stores/print-jobs'
 import { planShares, unitOfRoom } from '@/server/stores/room'
@@ -124,6 +125,7 @@ export function planView(db: Db, id: string, now: number): PlanView | null {
     straight: plan.body.cut === 'straight',
     promise: strip?.ok ? promiseOf(db, strip.value) : null,
     trouble: strip && !strip.ok ? sayProblem(strip.problem) : null,
+    counted: plan.runId === null ? null : countedOf(db, plan.runId),
     prints: printLines(db, plan.id),
     reachable: (queue?.address ?? '').trim() !== '',
   }

@@ -19,6 +19,7 @@ import {
   slips,
 } from '@/server/db/schema'
 import { correctionsOf } from './corrections'
+import { countedOf } from './papers'
 
 export type LogFilter = {
   readonly printerId?: string
@@ -182,6 +183,7 @@ export function readRun(db: Db, id: string): Run | null {
     logged: { outcome: row.run.outcome, cause: row.run.cause },
     corrections: correctionsOf(db, row.run.id, row.part.id),
     by: by?.name ?? 'someone',
+    counted: row.run.rollId === null ? null : countedOf(db, row.run.id),
     record: readRecord(record.schema, record.body),
   }
 }

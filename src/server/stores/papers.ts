@@ -204,3 +204,11 @@ export function listShelf(db: Db): readonly ShelfItem[] {
     }),
   )
 }
+
+/** What the printer counted of a run's length, where that is not what was sent; null: it is, or it did not say. */
+export const countedOf = (db: Db, runId: string): string | null =>
+  db
+    .select({ note: rollMoves.note })
+    .from(rollMoves)
+    .where(and(eq(rollMoves.runId, runId), eq(rollMoves.kind, 'corrected')))
+    .get()?.note ?? null
