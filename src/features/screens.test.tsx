@@ -223,7 +223,7 @@ describe('the bench', () => {
     expect(screen.getByText('Fenland Matte, B4', { exact: false })).toBeTruthy()
     expect(screen.getByText('checked 9 days ago').className).toBe('level-caution')
     expect(screen.getByRole('heading', { level: 3 }).textContent).toBe(
-      'Load Dune A4 in the rear stack; swap to photo blackfrees 1 slip, 3 prints, 1 h 15 min; the swap takes 1.9 ml, 1.33\u00a0EUR, 2 min',
+      'Load Dune A4 in the rear stack; swap to photo blackfrees 1 slip, 3 prints, 1\u00a0h 15\u00a0min; the swap takes 1.9 ml, 1.33\u00a0EUR, 2\u00a0min',
     )
     expect(screen.getByText('3, A4, 3 copies, Tobiah R.')).toBeTruthy()
     expect(screen.getByText('2.31 m²')).toBeTruthy()
@@ -245,8 +245,8 @@ describe('the bench', () => {
     expect(screen.getByRole('link', { name: 'Plan 3' }).getAttribute('href')).toBe('/bench/plan/plan')
     expect(screen.getByText(/is kept: 7 prints on 1072 mm of roll/)).toBeTruthy()
     const titles = screen.getAllByRole('heading', { level: 3 }).map((h) => h.textContent)
-    expect(titles[0]).toBe('Ready1 slip, 3 prints, 3 min')
-    expect(titles[1]).toMatch(/blackfrees 1 slip, 3 prints; the swap takes 1\.9 ml, 2 min$/)
+    expect(titles[0]).toBe('Ready1 slip, 3 prints, 3\u00a0min')
+    expect(titles[1]).toMatch(/blackfrees 1 slip, 3 prints; the swap takes 1\.9 ml, 2\smin$/)
   })
   it('offers what the printer could mean, by form and surface, and what is noted', () => {
     const [lane] = bench.lanes

@@ -10,7 +10,7 @@ import css from './bench.module.css'
 function sayMinutes(seconds: number): string {
   const minutes = Math.max(1, Math.round(seconds / 60))
   const hours = Math.floor(minutes / 60)
-  return hours > 0 ? `${hours} h ${minutes % 60} min` : `${minutes} min`
+  return hours > 0 ? `${hours}\u00a0h ${minutes % 60}\u00a0min` : `${minutes}\u00a0min`
 }
 
 /** What has to be done before a group prints, what that frees, and what a swap of black costs in ink and time. */
