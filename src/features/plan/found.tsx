@@ -7,7 +7,7 @@ import type { PlanGroup } from '@/contract/views/plan'
 import { type Um, um } from '@/core/length/length'
 import { tradeLength, writeNumber } from '@/core/length/write'
 import { minor, writeAmount } from '@/core/money/money'
-import type { Plan } from '@/core/nest/ask'
+import type { NestAsk, Plan } from '@/core/nest/ask'
 import { cutsOf } from '@/core/nest/cuts'
 import { gainOf } from '@/core/nest/gain'
 import { countOf } from '@/core/words/count'
@@ -32,7 +32,7 @@ export function Found(props: {
   const { copies, ask } = wishes
   const { standing, over } = planning
   // a plan of a wish before this one names other prints
-  const fits = planning.ask !== null && planning.ask.items.length === copies.length
+  const fits = planning.ask !== null && sameItems(planning.ask, ask)
   const plan = fits ? (standing?.plan ?? null) : null
   const cuts = useMemo(
     () =>
@@ -73,11 +73,19 @@ export function Found(props: {
         }}
       />
       {plan && !trouble ? (
-        <Keep {...{ group, wishes, plan }} cuts={ask.cut === 'straight' ? cuts.length : null} />
+        <Keep
+          {...{ group, wishes, plan }}
+          cuts={ask.cut === 'straight' ? cuts.length : null}
+          fresh={planning.ask === ask}
+        />
       ) : null}
     </>
   )
 }
+
+/** Whether two wishes are of the same prints, whatever else is wished of them. */
+const sameItems = (a: NestAsk, b: NestAsk): boolean =>
+  a.items.length === b.items.length && a.items.every((p, i) => p.w === b.items[i]?.w && p.h === b.items[i]?.h)
 
 const endOf = (laid: Plan['laid']): number => Math.max(0, ...laid.map((p) => p.y + p.h))
 
@@ -169,8 +177,10 @@ function Keep(props: {
   readonly plan: Plan
   /** null: any cuts */
   readonly cuts: number | null
+  /** it is a plan of what is wished now; one of a wish before it is not kept */
+  readonly fresh: boolean
 }) {
-  const { group, wishes, plan, cuts } = props
+  const { group, wishes, plan, cuts, fresh } = props
   const router = useRouter()
   const { act, busy } = useDo()
   /** on the way to its page: a second press keeps nothing twice */
@@ -195,7 +205,7 @@ function Keep(props: {
   }
   return (
     <div className={css.keep}>
-      <Button onClick={() => void keep()} loading={busy || kept}>
+      <Button onClick={() => void keep()} loading={busy || kept} disabled={!fresh}>
         Keep this plan
       </Button>
       <Checkbox

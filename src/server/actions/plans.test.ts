@@ -192,8 +192,19 @@ describe('a plan whose slips changed', () => {
     stored.prints[0].copies = 2
     room.db.$client.prepare('update slips set body = ? where id = ?').run(JSON.stringify(was), fern.id)
     expect(trouble()).toBe('')
-    room.db.$client.prepare("update slips set state = 'withdrawn' where id = ?").run(moon.id)
-    expect(trouble()).toMatch(/Slip \d+ was taken off the bench/)
+    stored.prints[0].darkness = 3
+    room.db.$client.prepare('update slips set body = ? where id = ?').run(JSON.stringify(was), fern.id)
+    expect(trouble()).toMatch(/is not printed like the others of this plan now: version, roll, darkness or grey differ/)
+    stored.prints[0].darkness = 0
+    stored.prints[0].label = 'one of the ways'
+    room.db.$client.prepare('update slips set body = ? where id = ?').run(JSON.stringify(was), fern.id)
+    expect(trouble()).toMatch(/nothing to print now/)
+    delete stored.prints[0].label
+    room.db.$client.prepare('update slips set body = ? where id = ?').run(JSON.stringify(was), fern.id)
+    for (const state of ['open', 'withdrawn']) {
+      room.db.$client.prepare('update slips set state = ? where id = ?').run(state, moon.id)
+      expect(trouble()).toMatch(/Slip \d+ was taken off the bench/)
+    }
     expect(
       says(await room.act(ACTIONS['plan.print'], { id, revision: 1, outcome: 'good', note: '', answers: [] })),
     ).toMatch(/taken off the bench/)

@@ -90,7 +90,9 @@ function printsNow(db: Db, plan: Pick<KeptPlan, 'id' | 'versionId' | 'body' | 's
     if (slips.has(slipId)) continue
     const slip = readSlip(db, slipId)
     if (!slip) return cannot(`A slip of this plan is not there any more. ${AGAIN}`)
-    if (slip.state === 'withdrawn') return cannot(`Slip ${slip.number} was taken off the bench. ${AGAIN}`)
+    // one that is done meanwhile is said below, with how many it still wants
+    if (slip.state === 'withdrawn' || slip.state === 'open')
+      return cannot(`Slip ${slip.number} was taken off the bench. ${AGAIN}`)
     slips.set(slipId, slip)
   }
   const known = catalogue(db, now, [plan.versionId])
@@ -108,8 +110,12 @@ function printsNow(db: Db, plan: Pick<KeptPlan, 'id' | 'versionId' | 'body' | 's
     if (!slip || !print) return cannot(`A print of slip ${slip?.number} is not there any more. ${AGAIN}`)
     const called = `Slip ${slip.number}${slip.body.title ? `, ${slip.body.title},` : ''}`
     const key = `${slip.id} ${print.id}`
-    if (groupKey(plan.versionId, plan.body.width, print) !== groupKey(print.versionId ?? '', widthOf(print), print))
-      return cannot(`${called} is printed with another version or on another roll now. ${AGAIN}`)
+    const [first] = all
+    const own = groupKey(print.versionId ?? '', widthOf(print), print)
+    if (own !== groupKey(plan.versionId, plan.body.width, first?.print ?? print))
+      return cannot(
+        `${called} is not printed like the others of this plan now: version, roll, darkness or grey differ. ${AGAIN}`,
+      )
     counted.set(key, (counted.get(key) ?? 0) + 1)
     const before = seen.get(key) ?? nowOf(slip, print)
     if (!before) return cannot(`${called} has no picture or nothing to print now. ${AGAIN}`)
@@ -138,7 +144,13 @@ function printsNow(db: Db, plan: Pick<KeptPlan, 'id' | 'versionId' | 'body' | 's
     const outcome = outcomeOf(facts)
     const [piece] = outcome.pieces
     const [picture] = facts.pictures
-    return piece && picture && outcome.pieces.length === 1 && outcome.sheet?.roll && !outcome.sheet.borderless
+    return piece &&
+      picture &&
+      !print.label &&
+      !print.again &&
+      outcome.pieces.length === 1 &&
+      outcome.sheet?.roll &&
+      !outcome.sheet.borderless
       ? { slip, print, facts, outcome, piece, picture }
       : null
   }
