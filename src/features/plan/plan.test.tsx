@@ -94,6 +94,19 @@ describe('a roll plan', () => {
     fireEvent.click(screen.getByLabelText('straight cuts part it'))
     await waitFor(() => expect(asked.at(-1)?.cut).toBe('any'))
   })
+  it('leaves more white at the sides where that is wished, never less than the printer does', async () => {
+    show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
+    const field = screen.getByLabelText('White at both sides')
+    const type = (value: string): void => {
+      fireEvent.change(field, { target: { value } })
+      fireEvent.blur(field)
+    }
+    type('3')
+    expect(await screen.findByText(/^At least 4 mm/)).toBeTruthy()
+    expect(asked.at(-1)?.margin).toBe(4000)
+    type('12')
+    await waitFor(() => expect(asked.at(-1)?.margin).toBe(12_000))
+  })
   it('stops when it is asked to, and is kept as it stands', async () => {
     const sent = hearing(done({ id: 'plan', number: 3 }))
     show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)

@@ -20,7 +20,7 @@ const SAY_ORDER: Readonly<Record<Order, string>> = {
 /** The prints that wait, how many of each lie in the plan, and how it is to be laid. */
 export function PrintRows({ group, wishes }: { readonly group: PlanGroup; readonly wishes: Wishes }) {
   const { unit } = useWays()
-  const { of, wish, gap, setGap, straight, setStraight, order, setOrder, ask } = wishes
+  const { of, wish, gap, setGap, margin, setMargin, least, straight, setStraight, order, setOrder, ask } = wishes
   const pins = ask.pins?.length ?? 0
   return (
     <div>
@@ -65,7 +65,14 @@ export function PrintRows({ group, wishes }: { readonly group: PlanGroup; readon
       ))}
       {group.prints.length === 0 ? null : (
         <div className={css.row}>
-          <LengthField label="Gap between prints" value={gap} onChange={(v) => v !== null && setGap(v)} />
+          <LengthField label="Gap between prints" value={gap} max={100_000} onChange={setGap} />
+          <LengthField
+            label="White at both sides"
+            value={margin}
+            min={least}
+            max={group.width / 2}
+            onChange={setMargin}
+          />
           <Select
             label="Laid"
             size="xs"

@@ -24,6 +24,9 @@ const keyOf = (p: PlanPrint): string => `${p.slipId} ${p.printId}`
 /** Everything that is wished of a plan: copies, turns, pins, gap, cuts, order; and what is asked of the search for it. */
 export function useWishes(group: PlanGroup) {
   const [gap, setGap] = useState<Um>(um(USUAL_GAP))
+  // never narrower than what the printer leaves white
+  const least = sideMargin(group.margins)
+  const [wider, setWider] = useState<Um | null>(null)
   const [straight, setStraight] = useState(true)
   const [order, setOrder] = useState<Order>('shortest')
   const [wishes, setWishes] = useState<Readonly<Record<string, Wish>>>({})
@@ -41,7 +44,7 @@ export function useWishes(group: PlanGroup) {
       ),
     [group, wishes],
   )
-  const margin = sideMargin(group.margins)
+  const margin = um(Math.max(least, wider ?? 0))
   // biome-ignore lint/correctness/useExhaustiveDependencies: `of` is made of these
   const ask = useMemo((): NestAsk => {
     const members = [...new Set(group.prints.map((p) => p.memberName))]
@@ -67,7 +70,22 @@ export function useWishes(group: PlanGroup) {
     setWishes((now) => ({ ...now, [keyOf(p)]: { ...of(p), ...more } }))
   const unpin = (key: string): void => setPins(({ [key]: _, ...rest }) => rest)
   return {
-    ...{ gap, setGap, straight, setStraight, order, setOrder, copies, ask, margin, of, wish, unpin },
+    ...{
+      gap,
+      setGap,
+      straight,
+      setStraight,
+      order,
+      setOrder,
+      copies,
+      ask,
+      margin,
+      setMargin: setWider,
+      least: um(least),
+      of,
+      wish,
+      unpin,
+    },
     pinned: pins,
     pin: (key: string, at: Pin): void => setPins((now) => ({ ...now, [key]: at })),
     unpinAll: (): void => setPins({}),

@@ -4,8 +4,14 @@ import { fromMm } from '@/core/length/length'
 import { cutsOf } from '@/core/nest/cuts'
 import { ACTIONS } from '@/server/actions/all'
 import { planView } from '@/server/books/plan-view'
+import { stripOf } from '@/server/books/strip'
+import { pdfWork } from '@/server/render/resolve'
+import { makePdf } from '@/server/render/work'
+import { readPlan } from '@/server/stores/kept-plans'
 import { readRun } from '@/server/stores/log'
 import { planGroups } from '@/server/stores/roll-plans'
+import { planFile } from '@/server/subjects/roll-plan'
+import { drawing, images, pageBox, readPdf } from '../../../test/pdf-reader'
 import { PrintRoom } from '../../../test/print-room'
 import { planOf } from '../../../test/roll-room'
 
@@ -78,6 +84,22 @@ describe('a roll plan from the bench to the cutter', () => {
     const kept = await room.must(ACTIONS['plan.keep'], { group: waits.key, plan: body })
     const view = planView(room.db, kept.id, room.now)
     expect(view?.trouble).toBeNull()
+    // as a file it has the strip's own size and every print's picture in its place
+    const stored = readPlan(room.db, kept.id)
+    const strip = stored && stripOf(room.db, stored, room.now)
+    if (!stored || !strip?.ok) throw new Error('no strip')
+    const work = await pdfWork(room.db, room.folder, planFile(stored, strip.value))
+    if (!work.ok) throw new Error(JSON.stringify(work.problem))
+    const made = await makePdf(work.value, () => {})
+    if (!made.ok) throw new Error('no file')
+    const objects = readPdf(made.value)
+    const [, , w = 0, h = 0] = pageBox(objects, 'MediaBox')
+    expect(Math.abs((w / 72) * 25.4 - 610)).toBeLessThan(0.1)
+    expect(Math.abs((h / 72) * 25.4 - (view?.sheet.length ?? 0) / MM)).toBeLessThan(0.1)
+    // five pictures, each kept once and drawn four times
+    expect(images(objects)).toHaveLength(5)
+    expect(drawing(objects).filter((line) => / Do$/.test(line))).toHaveLength(20)
+
     const before = left()
     const started = await room.must(ACTIONS['plan.print'], {
       ...{ id: kept.id, revision: 1, outcome: 'good', note: '', answers: answersOf(view) },
