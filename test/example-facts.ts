@@ -168,7 +168,7 @@ export const NEST: NestAsk = {
     { w: 15_000, h: 10_000, mayTurn: false },
   ],
 }
-export const WEIGHTS: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1 }
+export const WEIGHTS: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1, looks: 100 }
 export { shapeOf } from '@/core/nest/shape'
 
 const [ownPiece] = outcomeOf(FACTS).pieces

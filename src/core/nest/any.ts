@@ -110,6 +110,8 @@ export function anyPass(shape: Shape, ceiling: number, wide: number, weights: We
         if (k !== at) held += (line[k + 2] as number) * thin(ceiling - (line[k + 1] as number))
       const pieces = line.length / 3
       const { open, many } = least
+      const every = Math.max(1, Math.ceil(many / weights.looks))
+      let turn = (p + node.count) % every
       for (let k = 0; k < many; k++) {
         const s = open[k] as number
         const stance = stances[s] as Stance
@@ -118,6 +120,9 @@ export function anyPass(shape: Shape, ceiling: number, wide: number, weights: We
         if (y + stance.h > ceiling) continue
         const top = y + stance.h
         const rest = w - stance.w
+        turn = turn + 1 === every ? 0 : turn + 1
+        // what fits exactly, or is as high as what stands beside it, is always looked at
+        if (turn !== 0 && rest !== 0 && top !== before && top !== after) continue
         const placed = node.placed + stance.w * stance.h
         const sure = held + stance.w * thin(ceiling - top)
         const fits = rest > 0 && least.fits(rest, ceiling - y)

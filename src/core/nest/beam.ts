@@ -26,6 +26,8 @@ export type Weights = {
   readonly rule: 'thinnest' | 'smallest' | 'lowest'
   /** nodes of one set of prints that go on: they differ in where these lie, and mostly in nothing that counts */
   readonly alike: number
+  /** ways to lay a print that a node looks at, about; of more it looks at every so many only, each node at others */
+  readonly looks: number
 }
 
 /**

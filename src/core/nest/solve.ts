@@ -19,7 +19,9 @@ export type Standing = {
   readonly proven: boolean
 }
 
-const FIRST: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1 }
+/** Every way is looked at. */
+const ALL = Number.POSITIVE_INFINITY
+const FIRST: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1, looks: ALL }
 
 /** Numbers from a seed, 0 to 1 (mulberry32). */
 function randomOf(seed: number): () => number {
@@ -35,6 +37,8 @@ function randomOf(seed: number): () => number {
 
 /** No beam is wider than this many nodes over all prints together. */
 const WIDEST = 40_000
+/** Ways that a node looks at, of many, at least. */
+const FEWEST_LOOKS = 20
 /** How often a part of the best is laid again instead of the whole. */
 const AGAIN = 0.6
 
@@ -123,11 +127,27 @@ export class Search {
     return true
   }
 
-  private weights(): Weights {
+  /**
+   * Of many prints a node looks at some only: a pass is over sooner then, and there are more of them. Passes of another kind
+   * gain by that from fewer prints on, and now and then by looking at all.
+   */
+  private looks(any: boolean): number {
+    const { random } = this
+    const { count } = this.shape
+    if (count <= (any ? 30 : 80) || (any && random() < 0.25)) return ALL
+    return FEWEST_LOOKS * 4 ** random()
+  }
+
+  private weights(any: boolean): Weights {
     const { random } = this
     const how = { base: 0.01 * 10 ** random(), size: 0.2 + 0.7 * random(), pieces: 0.01 * random() ** 1.5 }
     const r = random()
-    return { ...how, rule: r < 0.5 ? 'thinnest' : r < 0.75 ? 'smallest' : 'lowest', alike: random() < 0.7 ? 1 : 4 }
+    return {
+      ...how,
+      rule: r < 0.5 ? 'thinnest' : r < 0.75 ? 'smallest' : 'lowest',
+      alike: random() < 0.7 ? 1 : 4,
+      looks: this.looks(any),
+    }
   }
 
   /** Straight cuts are plans of any kind too, and find other ones. */
@@ -162,13 +182,9 @@ export class Search {
     // now and then with prints joined whose sides match
     const joined = random() < (shape.count <= 30 ? 0.5 : 0.12) ? this.joined() : null
     const under = joined?.shape ?? shape
-    const seen = this.way()(
-      under,
-      Math.max(shape.bound, Math.min(best.length - 1, ceiling)),
-      this.wide,
-      this.weights(),
-      stop,
-    )
+    const pass = this.way()
+    const below = Math.max(shape.bound, Math.min(best.length - 1, ceiling))
+    const seen = pass(under, below, this.wide, this.weights(pass === anyPass), stop)
     this.steps += seen.steps
     const spots = seen.spots ?? this.completed(under, seen.furthest)
     const shorter = spots !== null && this.took(joined ? joined.apart(spots) : spots)
@@ -202,7 +218,8 @@ export class Search {
     const was = chosen.reduce((sum, s) => sum + s.length, 0)
     if (part.bound >= was) return false
     const ceiling = Math.min(was - 1, Math.floor(part.bound + (was - part.bound) * (0.4 + 0.6 * random())))
-    const seen = this.way()(part, ceiling, Math.max(12, Math.ceil(1200 / n)), this.weights(), stop)
+    const pass = this.way()
+    const seen = pass(part, ceiling, Math.max(12, Math.ceil(1200 / n)), this.weights(pass === anyPass), stop)
     this.steps += seen.steps
     if (!seen.spots) return false
     const kept = slabs.filter((s) => !chosen.includes(s))

@@ -46,7 +46,7 @@ const SHARED = new Children()
 export function straightPass(shape: Shape, ceiling: number, wide: number, weights: Weights, stop: () => boolean): Pass {
   const { stances, kinds, width, area } = shape
   const slack = width * ceiling - area
-  const { rule } = weights
+  const { rule, looks } = weights
   const marks = marksOf(shape)
   const least = new Least(stances)
   const left = Int16Array.from(kinds, (k) => k.members.length)
@@ -96,6 +96,8 @@ export function straightPass(shape: Shape, ceiling: number, wide: number, weight
       const [rw, rh] = [node.free[rect + 2] as number, node.free[rect + 3] as number]
       held -= wasted(shape, least, rw, rh)
       const { open, many } = least
+      const every = Math.max(1, Math.ceil(many / looks))
+      let turn = (p + node.count) % every
       for (let k = 0; k < many; k++) {
         const s = open[k] as number
         const stance = stances[s] as Stance
@@ -103,6 +105,9 @@ export function straightPass(shape: Shape, ceiling: number, wide: number, weight
         if (stance.w > rw) break
         if (stance.h > rh) continue
         const [bw, bh] = [rw - stance.w, rh - stance.h]
+        turn = turn + 1 === every ? 0 : turn + 1
+        // what fits exactly is always looked at
+        if (turn !== 0 && bw !== 0 && bh !== 0) continue
         const splits = bw === 0 || bh === 0 ? 1 : 2
         const placed = node.placed + stance.w * stance.h
         const mean = (placed / (node.count + 1)) ** weights.size
