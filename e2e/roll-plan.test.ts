@@ -28,6 +28,17 @@ async function copies(page: Page, n: string): Promise<void> {
   await page.keyboard.type(n)
 }
 
+/** So many copies of the prints with these titles, and none of any other. */
+async function choose(page: Page, wanted: Readonly<Record<string, string>>): Promise<void> {
+  for (const row of await page.$$('ul[aria-label="Prints to lay"] li')) {
+    const title = await row.evaluate((e) => e.textContent ?? '')
+    const n = Object.entries(wanted).find(([name]) => title.includes(name))?.[1] ?? '0'
+    const field = await row.$('input[aria-label^="Copies of"]')
+    await field?.click({ count: 3 })
+    await page.keyboard.type(n)
+  }
+}
+
 describe('a roll plan', () => {
   it('goes on after quick changes with what was wished last, and of nothing shows nothing', async () => {
     const page = await visit.open('/bench')
@@ -86,15 +97,18 @@ describe('a roll plan', () => {
     const other = await second.open('/bench/plan')
     await says(other, /Takes/)
     await says(page, /Takes/)
-    // a short piece of it: one of the first slip, all of the second
-    await copies(page, '1')
+    // a short piece of it, whatever else waits by now
+    await choose(page, { Estuary: '1', 'Lady fern, blue, for the hall': '3' })
     await page.waitForFunction(() => document.querySelectorAll('svg[role=group] g[role=button]').length === 4)
     const count = 4
     await press(page, 'Keep this plan')
     await page.waitForFunction(() => /^\/bench\/plan\/./.test(location.pathname))
     await says(other, /Plan 1/)
     await other.waitForFunction(
-      () => !/Lady fern/.test(document.querySelector('ul[aria-label="Prints to lay"]')?.textContent ?? ''),
+      () =>
+        !/Lady fern, blue, for the hall/.test(
+          document.querySelector('ul[aria-label="Prints to lay"]')?.textContent ?? '',
+        ),
     )
     await says(page, /Who pays/)
     await says(page, /Geography class 9b/)

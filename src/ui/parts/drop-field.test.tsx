@@ -1,5 +1,5 @@
 import { MantineProvider } from '@mantine/core'
-import { act, waitFor } from '@testing-library/react'
+import { act, fireEvent, render, waitFor } from '@testing-library/react'
 import { hydrateRoot } from 'react-dom/client'
 import { renderToString } from 'react-dom/server'
 import { expect, test, vi } from 'vitest'
@@ -39,4 +39,19 @@ test('an empty field says nothing by itself', async () => {
   await new Promise((r) => setTimeout(r, 50))
   expect(onDrop).not.toHaveBeenCalled()
   act(() => root.unmount())
+})
+
+test('its key opens the choice of a file', async () => {
+  const page = render(
+    <MantineProvider env="test">
+      <DropField onDrop={() => {}} inputProps={{ 'aria-label': 'Picture file' }}>
+        Drop it here
+      </DropField>
+    </MantineProvider>,
+  )
+  const input = page.getByLabelText('Picture file') as HTMLInputElement
+  const opened = vi.spyOn(input, 'click').mockImplementation(() => {})
+  const root = page.container.querySelector('.mantine-Dropzone-root') as HTMLElement
+  fireEvent.keyDown(root, { key: 'Enter' })
+  await waitFor(() => expect(opened).toHaveBeenCalledTimes(1))
 })

@@ -8,10 +8,15 @@ import { useEffect, useRef } from 'react'
  * field holds it, and it is told once somebody listens.
  */
 export function DropField(props: DropzoneProps) {
-  const box = useRef<HTMLDivElement>(null)
+  // around the field and not its own: the field hears its keys by that
+  const around = useRef<HTMLDivElement>(null)
   useEffect(() => {
-    const input = box.current?.querySelector('input')
+    const input = around.current?.querySelector('input')
     if (input?.files && input.files.length > 0) input.dispatchEvent(new Event('change', { bubbles: true }))
   }, [])
-  return <Dropzone ref={box} useFsAccessApi={false} radius={2} p="sm" {...props} />
+  return (
+    <div ref={around} style={{ display: 'contents' }}>
+      <Dropzone useFsAccessApi={false} radius={2} p="sm" {...props} />
+    </div>
+  )
 }
