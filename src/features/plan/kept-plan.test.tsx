@@ -79,6 +79,13 @@ describe('a kept plan', () => {
     fireEvent.click(cuts.getByRole('button', { name: 'One back' }))
     expect(cuts.getByText(/^4 of \d+ cuts made$/)).toBeTruthy()
   })
+  it('a tick that the room did not take is taken back', async () => {
+    hearing({ ok: false, problem: { code: 'not_found', what: 'This plan' } })
+    show(<KeptPlan plan={PLAN} />)
+    fireEvent.click(screen.getByRole('button', { name: 'Cut 1 is made' }))
+    expect(screen.getByText(/^1 of \d+ cuts made$/)).toBeTruthy()
+    await waitFor(() => expect(screen.getByText(/^0 of \d+ cuts made$/)).toBeTruthy())
+  })
   it('prints share their cuts where there is no gap: what drift does is said', () => {
     show(<KeptPlan plan={{ ...PLAN, gap: um(0) }} />)
     expect(

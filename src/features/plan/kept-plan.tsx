@@ -5,9 +5,10 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { call } from '@/contract/call'
+import { underWay } from '@/contract/prints'
 import type { PlanView } from '@/contract/views/plan'
 import { tradeLength, tradePair, writeLength, writeNumber } from '@/core/length/write'
-import { type Minor, minor, writeAmount } from '@/core/money/money'
+import { writeAmount } from '@/core/money/money'
 import { type Cut, cutsOf } from '@/core/nest/cuts'
 import { countOf } from '@/core/words/count'
 import { LevelWord } from '@/ui/parts/level'
@@ -20,6 +21,7 @@ import { useWays } from '@/ui/unit/unit'
 import { CutList } from './cut-list'
 import css from './plan.module.css'
 import { PlanDrawing } from './plan-drawing'
+import { WhoPays } from './who-pays'
 
 // opened on a press: they come with their forms' schemas
 const PrintPlan = dynamic(() => import('./plan-dialogs').then((m) => m.PrintPlan), { ssr: false })
@@ -42,7 +44,7 @@ export function KeptPlan({ plan }: { readonly plan: PlanView }) {
         : [],
     [plan.straight, pieces, sheet],
   )
-  const busyPrinting = plan.prints.some((p) => ['queued', 'sending', 'printing'].includes(p.state))
+  const busyPrinting = plan.prints.some(underWay)
   const ready = promise !== null && !busyPrinting
   const name = (i: number): string => `${pieces[i]?.number ?? ''} ${pieces[i]?.title ?? ''}`.trim()
   const shut = busyPrinting
@@ -210,8 +212,10 @@ function Cutting(props: {
   const tick = async (next: number): Promise<void> => {
     setAhead(next)
     unheard.current += 1
-    await act('plan.cuts', { id: plan.id, made: next })
+    const heard = await act('plan.cuts', { id: plan.id, made: next })
     unheard.current -= 1
+    // what the room did not take is not ticked
+    if (!heard && unheard.current === 0) setAhead(null)
   }
   useEffect(() => {
     if (unheard.current === 0 && plan.cutsMade >= 0) setAhead(null)
@@ -260,58 +264,5 @@ function Offcut({ plan, cut, side }: { readonly plan: PlanView; readonly cut: Cu
         Keep the offcut
       </Button>
     </>
-  )
-}
-
-/** Each account's share, by the room's rule. */
-function WhoPays({ plan }: { readonly plan: PlanView }) {
-  const { currency } = useWays()
-  const { pieces, promise } = plan
-  const accounts = useMemo(() => {
-    const by = new Map<string, { name: string; prints: number; charge: number; known: boolean }>()
-    for (const p of pieces) {
-      const name = p.memberName ?? 'nobody'
-      const one = by.get(name) ?? { name, prints: 0, charge: 0, known: true }
-      by.set(name, {
-        ...one,
-        prints: one.prints + 1,
-        charge: one.charge + (p.charge ?? 0),
-        known: one.known && p.charge !== null,
-      })
-    }
-    return [...by.values()]
-  }, [pieces])
-  if (plan.state === 'put away' || accounts.every((a) => !a.known)) return null
-  const say = (n: number): string => writeAmount(minor(n) as Minor, currency)
-  return (
-    <section aria-label="Who pays" className={css.pays}>
-      <h2>Who pays</h2>
-      <table className="ruled">
-        <thead>
-          <tr>
-            <th scope="col">Member</th>
-            <th scope="col">Prints</th>
-            <th scope="col">Charge</th>
-          </tr>
-        </thead>
-        <tbody>
-          {accounts.map((a) => (
-            <tr key={a.name}>
-              <td>{a.name}</td>
-              <td>{a.prints}</td>
-              <td>{a.known ? say(a.charge) : 'not known'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {promise ? (
-        <p className="soft small">
-          {promise.rule === 'own area'
-            ? `By the area of each print; ${say(promise.room)} of paper between them is the room’s.`
-            : 'By the area of each print, with its share of the paper between them.'}{' '}
-          <Link href="/room">The room’s rule</Link>
-        </p>
-      ) : null}
-    </section>
   )
 }
