@@ -1,7 +1,7 @@
 'use client'
 
 import { Button, NumberInput, Select } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import { type Anchor, readingOf, WITHIN } from '@/core/tone/anchor'
 import { ENCODINGS, type Encoding } from '@/core/tone/encoding'
@@ -51,13 +51,18 @@ export function ScanForm(props: {
   const [reading, setReading] = useState(false)
   useEffect(() => () => void (shown && URL.revokeObjectURL(shown.preview)), [shown])
 
+  // of two scans that were chosen one after the other the later is shown, and nothing of the earlier under its name
+  const latest = useRef(0)
   const sample = async (at: Corners, as: Encoding): Promise<void> => {
     setCorners(at)
+    const mine = latest.current
     const { steps, columns } = check.layout
     const answer = await reader().ask({ does: 'sample', corners: at, steps, columns, encoding: as })
-    if (answer.is === 'sampled') setPatches(answer.patches)
+    if (answer.is === 'sampled' && mine === latest.current) setPatches(answer.patches)
   }
   const open = async (file: File): Promise<void> => {
+    latest.current += 1
+    const mine = latest.current
     setReading(true)
     setWhy(null)
     setPatches([])
@@ -65,7 +70,7 @@ export function ScanForm(props: {
     setByHand(false)
     try {
       const answer = await reader().ask({ does: 'scan', file })
-      if (answer.is !== 'seen') return
+      if (answer.is !== 'seen' || mine !== latest.current) return
       if (!answer.result.ok) {
         setShown(null)
         setWhy(`${file.name}: ${answer.result.problem.why}.`)
@@ -80,9 +85,10 @@ export function ScanForm(props: {
       const own = scan.found.wedges.find((w) => w.code === check.layout.code)
       if (own && !fault) await sample(own.corners, its)
     } catch {
-      setWhy(`${file.name} could not be read here. Try it again, or save the scan in another format.`)
+      if (mine === latest.current)
+        setWhy(`${file.name} could not be read here. Try it again, or save the scan in another format.`)
     } finally {
-      setReading(false)
+      if (mine === latest.current) setReading(false)
     }
   }
   const setHand = (): void => {

@@ -4,7 +4,10 @@ import { describe, expect, it, vi } from 'vitest'
 import type { ReadingBody } from '@/contract/tone'
 import type { ToneCheck } from '@/contract/views/tone'
 import { um } from '@/core/length/length'
+import { ok } from '@/core/result/result'
+import type { Corners } from '@/core/tone/plane'
 import { stepOf } from '@/core/tone/wedge'
+import { openReader } from '@/workers/reader'
 import { done, fromMenu, hearing, show } from '../../../test/interface'
 import { SetView } from './set-view'
 import { StartTone } from './start'
@@ -12,6 +15,7 @@ import { ToneCheckPage } from './tone-check'
 import { ToneList } from './tone-list'
 import { WaysForm } from './ways-form'
 
+vi.mock('@/workers/reader', () => ({ openReader: vi.fn() }))
 vi.mock('react-chartjs-2', () => ({
   Line: (props: { readonly 'aria-label': string }) => <div role="img" aria-label={props['aria-label']} />,
 }))
@@ -163,6 +167,57 @@ describe('a tone check', () => {
       .map((e) => e.textContent)
     expect(said).toEqual(['Matte B: 19 of 21 steps part', 'Matte A: 14 of 21 steps part'])
     expect(docket().getByText(/An eye measures no lightness/)).toBeTruthy()
+  })
+})
+
+describe('a scan', () => {
+  const corners = [0, 1, 2, 3].map((n) => ({ x: n, y: n })) as unknown as Corners
+  const seen = (wedges: object[]) => ({
+    is: 'seen',
+    result: ok({
+      ...{ width: 100, height: 80, stated: 'sRGB', preview: new Blob(['x']) },
+      found: { wedges, cutAt: null, unread: 0, aslant: false, bilevel: false },
+    }),
+  })
+  const sampled = () => ({
+    is: 'sampled',
+    patches: Array.from({ length: 21 }, (_, i) => ({
+      ...{ d: i / 20, light: 0.9 - 0.044 * i, spread: 0.001, rgb: null, corners, fault: null },
+    })),
+  })
+  it('that is chosen anew says nothing of the one before, however late that was read', async () => {
+    const asked: { does: string; file?: File; answer: (a: unknown) => void }[] = []
+    vi.mocked(openReader).mockReturnValue({
+      ask: (what: object) => new Promise((answer) => asked.push({ ...(what as { does: string }), answer })) as never,
+      end: () => {},
+    })
+    URL.createObjectURL = () => 'blob:x'
+    URL.revokeObjectURL = () => {}
+    page({ ...CHECK, readings: [] }, [], {
+      scanners: [
+        { id: ID(8), number: 1, name: 'Flatbed', encoding: 'sRGB', curve: null, checkedAt: null, revision: 1 },
+      ],
+    })
+    fireEvent.click(screen.getByRole('button', { name: 'Read a scan' }))
+    const field = await screen.findByLabelText('The scan')
+    const choose = async (name: string) => {
+      const before = asked.length
+      fireEvent.change(field, { target: { files: [new File([name], name, { type: 'image/png' })] } })
+      await waitFor(() => expect(asked.length).toBe(before + 1))
+    }
+    await choose('first.png')
+    asked[0]?.answer(seen([]))
+    fireEvent.click(await screen.findByRole('button', { name: 'Set its four corners by hand' }))
+    await waitFor(() => expect(asked[1]?.does).toBe('sample'))
+    await choose('second.png')
+    asked[1]?.answer(sampled())
+    await new Promise((r) => setTimeout(r, 20))
+    expect(screen.queryByRole('button', { name: 'Keep this reading' })).toBeNull()
+    asked[2]?.answer(seen([{ code: 4711, corners }]))
+    await waitFor(() => expect(asked[3]?.does).toBe('sample'))
+    asked[3]?.answer(sampled())
+    expect(await screen.findByRole('button', { name: 'Keep this reading' })).toBeTruthy()
+    expect(screen.getByText('second.png')).toBeTruthy()
   })
 })
 

@@ -1,5 +1,6 @@
 import { MantineProvider } from '@mantine/core'
 import { act, fireEvent, render, waitFor } from '@testing-library/react'
+import { useLayoutEffect, useRef } from 'react'
 import { hydrateRoot } from 'react-dom/client'
 import { renderToString } from 'react-dom/server'
 import { expect, test, vi } from 'vitest'
@@ -24,6 +25,29 @@ test('a file that was chosen before the page listened is taken once it does', as
   await waitFor(() => expect(onDrop).toHaveBeenCalledTimes(1))
   expect(onDrop.mock.calls[0]?.[0][0].name).toBe('early.png')
   act(() => root.unmount())
+})
+
+test('a file that comes the moment the field stands there is taken once', async () => {
+  const onDrop = vi.fn()
+  function Hasty() {
+    const here = useRef<HTMLSpanElement>(null)
+    useLayoutEffect(() => {
+      const input = here.current?.closest('div[style]')?.querySelector('input') as HTMLInputElement
+      Object.defineProperty(input, 'files', { value: [new File(['x'], 'hasty.png', { type: 'image/png' })] })
+      input.dispatchEvent(new Event('change', { bubbles: true }))
+    }, [])
+    return <span ref={here}>Drop it here</span>
+  }
+  render(
+    <MantineProvider env="test">
+      <DropField onDrop={onDrop}>
+        <Hasty />
+      </DropField>
+    </MantineProvider>,
+  )
+  await waitFor(() => expect(onDrop).toHaveBeenCalled())
+  await new Promise((r) => setTimeout(r, 100))
+  expect(onDrop).toHaveBeenCalledTimes(1)
 })
 
 test('an empty field says nothing by itself', async () => {
