@@ -7,6 +7,8 @@ import { build, endOnSignals, giveUp, install, needNode, ROOT, run, say } from '
 needNode()
 endOnSignals()
 const totals = { passed: 0, failed: 0 }
+/** what failed, test by test, with the first words of why: said once more at the end, where a long output is read first */
+const why = []
 const only = process.argv[2] // one step by its name, for a quick look
 
 /** What tests need from Debian; installed where we may. */
@@ -65,6 +67,10 @@ async function vitest(...projects) {
   const report = JSON.parse(readFileSync(out, 'utf8'))
   totals.passed += report.numPassedTests
   totals.failed += report.numFailedTests
+  for (const { name, assertionResults } of report.testResults)
+    for (const { status, fullName, failureMessages } of assertionResults)
+      if (status === 'failed')
+        why.push(`${name.slice(ROOT.length + 1)}, ${fullName}: ${(failureMessages[0] ?? '').slice(0, 600)}`)
   const broken = code !== 0 && report.numFailedTests === 0
   if (report.numTotalTests === 0 || broken) return false
   return null // counted test by test
@@ -92,5 +98,6 @@ await step('browser', () => vitest('browser'))
 await step('outside', () => node('--import', 'tsx', 'outside/main.ts', '--share'))
 await step('kills', () => node('--import', 'tsx', 'bench/kills-main.ts', '--count', '10'))
 
+for (const said of why) say(`FAILED  ${said}`)
 say(`${totals.passed} passed, ${totals.failed} failed`)
 process.exit(totals.failed > 0 ? 1 : 0)
