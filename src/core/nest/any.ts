@@ -1,4 +1,4 @@
-import { Children, Least, lessOne, marksOf, type Pass, spotsOf, type Weights } from './beam'
+import { Children, Least, lessOne, marksOf, type Pass, type Spot, type Step, spotsOf, Walk, type Weights } from './beam'
 import type { Stance } from './kinds'
 import type { Shape } from './shape'
 
@@ -8,13 +8,13 @@ import type { Shape } from './shape'
  */
 
 type Node = {
-  readonly before: Node | null
+  readonly before: Step | null
   readonly stance: Stance | null
   readonly x: number
   readonly y: number
   /** stretches from the left: x, y, width */
   line: Int32Array
-  readonly left: Int16Array
+  readonly left: readonly number[]
   readonly placed: number
   dead: number
   readonly count: number
@@ -25,7 +25,8 @@ type Node = {
 function lowest(line: Int32Array): number {
   let at = 0
   for (let k = 3; k < line.length; k += 3) {
-    const [y, by] = [line[k + 1] as number, line[at + 1] as number]
+    const y = line[k + 1] as number
+    const by = line[at + 1] as number
     if (y < by || (y === by && (line[k + 2] as number) < (line[at + 2] as number))) at = k
   }
   return at
@@ -60,7 +61,7 @@ function joined(line: Int32Array): Int32Array {
 function readied(node: Node, least: Least, ceiling: number): number {
   for (;;) {
     const at = lowest(node.line)
-    if (least.fits(node.line[at + 2] as number, ceiling - (node.line[at + 1] as number))) return at
+    if (least.lowest(node.line[at + 2] as number) <= ceiling - (node.line[at + 1] as number)) return at
     const up = raised(node.line, at)
     if (!up) return -1
     node.line = up.line
@@ -68,31 +69,62 @@ function readied(node: Node, least: Least, ceiling: number): number {
   }
 }
 
+/** Where a pass begins: the skyline over what is kept. What lies below it and is no print is given up. */
+function begun({ kinds, width }: Shape, kept: readonly Spot[], marks: Float64Array): Node {
+  const left = kinds.map((k) => k.members.length)
+  const ends = [...new Set([0, width, ...kept.flatMap((s) => [s.x, s.x + s.stance.w])])].sort((a, b) => a - b)
+  const line: number[] = []
+  let under = 0
+  for (const [i, x] of ends.slice(0, -1).entries()) {
+    const to = ends[i + 1] as number
+    const top = kept.reduce((y, s) => (s.x <= x && s.x + s.stance.w >= to ? Math.max(y, s.y + s.stance.h) : y), 0)
+    line.push(x, top, to - x)
+    under += top * (to - x)
+  }
+  let last: Step = { before: null, stance: null, x: 0, y: 0 }
+  let placed = 0
+  let mark = 0
+  for (const spot of kept) {
+    const { kind, w, h } = spot.stance
+    left[kind] = (left[kind] as number) - 1
+    placed += w * h
+    mark += marks[kind] as number
+    last = { ...spot, before: last }
+  }
+  const done = { left, placed, mark, count: kept.length, dead: under - placed }
+  return { ...last, ...done, line: joined(Int32Array.from(line)) }
+}
+
 /** One pass runs at a time. */
 const SHARED = new Children()
 
 /**
  * One pass; arguments as in `straightPass`.
+ * @param kept what lies already, nothing of the rest below any of it: the pass goes on from there
  * @example anyPass(shapeOf(NEST), 400, 3, WEIGHTS, () => false).spots.length // 3
  */
-export function anyPass(shape: Shape, ceiling: number, wide: number, weights: Weights, stop: () => boolean): Pass {
-  const { stances, kinds, width, area, across, along } = shape
+export function anyPass(
+  shape: Shape,
+  ceiling: number,
+  wide: number,
+  weights: Weights,
+  stop: () => boolean,
+  kept: readonly Spot[] = [],
+): Pass {
+  const { stances, width, area, across, along } = shape
   const slack = width * ceiling - area
   if (slack < 0) return { spots: null, furthest: [], steps: 1 }
   const marks = marksOf(shape)
   const least = new Least(stances)
-  let level: Node[] = [
-    {
-      ...{ before: null, stance: null, x: 0, y: 0, line: Int32Array.of(0, 0, width) },
-      left: Int16Array.from(kinds, (k) => k.members.length),
-      ...{ placed: 0, dead: 0, count: 0, mark: 0 },
-    },
-  ]
+  let level: Node[] = [begun(shape, kept, marks)]
   let furthest = level[0] as Node
+  const largest = stances.reduce((most, s) => Math.max(most, s.w * s.h), 0)
   let steps = 0
   /** what of so much height can be filled by no sizes */
   const thin = (room: number): number => (room < along.length ? room - (along[room] as number) : 0)
   const children = SHARED
+  const { order, wide: widths, high: heights } = least
+  const narrower = new Walk(least)
   while (level.length > 0) {
     if (stop()) break
     children.begin(wide)
@@ -102,7 +134,8 @@ export function anyPass(shape: Shape, ceiling: number, wide: number, weights: We
       const at = readied(node, least, ceiling)
       if (at < 0 || node.dead > slack) continue
       const { line } = node
-      const [y, w] = [line[at + 1] as number, line[at + 2] as number]
+      const y = line[at + 1] as number
+      const w = line[at + 2] as number
       const before = at > 0 ? (line[at - 2] as number) : ceiling
       const after = at + 3 < line.length ? (line[at + 4] as number) : ceiling
       let held = node.dead
@@ -110,23 +143,28 @@ export function anyPass(shape: Shape, ceiling: number, wide: number, weights: We
         if (k !== at) held += (line[k + 2] as number) * thin(ceiling - (line[k + 1] as number))
       const pieces = line.length / 3
       const { open, many } = least
+      // the power bends downwards: it lies below its tangent at the largest mean
+      const most = (node.placed + largest) / (node.count + 1)
+      const power = most ** weights.size
+      const slope = (weights.size * power) / most
       const every = Math.max(1, Math.ceil(many / weights.looks))
       let turn = (p + node.count) % every
+      narrower.fromWide()
       for (let k = 0; k < many; k++) {
         const s = open[k] as number
-        const stance = stances[s] as Stance
+        const sw = widths[s] as number
+        const sh = heights[s] as number
         // they come by their width
-        if (stance.w > w) break
-        if (y + stance.h > ceiling) continue
-        const top = y + stance.h
-        const rest = w - stance.w
+        if (sw > w) break
+        const top = y + sh
+        if (top > ceiling) continue
+        const rest = w - sw
         turn = turn + 1 === every ? 0 : turn + 1
         // what fits exactly, or is as high as what stands beside it, is always looked at
         if (turn !== 0 && rest !== 0 && top !== before && top !== after) continue
-        const placed = node.placed + stance.w * stance.h
-        const sure = held + stance.w * thin(ceiling - top)
-        const fits = rest > 0 && least.fits(rest, ceiling - y)
-        const mean = (placed / (node.count + 1)) ** weights.size
+        const placed = node.placed + sw * sh
+        const sure = held + sw * thin(ceiling - top)
+        const fits = rest > 0 && narrower.down(rest) <= ceiling - y
         for (let side = 0; side < (rest > 0 ? 2 : 1); side++) {
           steps += 1
           // beside it a hole is left, as deep as the lower of its walls
@@ -139,14 +177,12 @@ export function anyPass(shape: Shape, ceiling: number, wide: number, weights: We
           if (dead > slack) continue
           const flush = (side === 0 && top === before ? 1 : 0) + ((side === 1 || rest === 0) && top === after ? 1 : 0)
           const parts = pieces + (rest > 0 ? 1 : 0) - flush
-          children.add(
-            p,
-            s,
-            at,
-            side,
-            (weights.base + dead / (placed + dead) + weights.pieces * parts) / mean,
-            node.mark + (marks[stance.kind] as number),
-          )
+          const worth = weights.base + dead / (placed + dead) + weights.pieces * parts
+          const mean = placed / (node.count + 1)
+          if (worth >= children.limit * (power - slope * (most - mean))) continue
+          const guide = worth / mean ** weights.size
+          const way = order[s] as number
+          children.add(p, way, at, side, guide, node.mark + (marks[(stances[way] as Stance).kind] as number))
         }
       }
     }
@@ -176,7 +212,9 @@ function made(node: Node, stance: Stance, at: number, side: number, mark: number
 
 /** The line with a print on one of its stretches. */
 function laidOn(line: Int32Array, at: number, stance: Stance, x: number): Int32Array {
-  const [from, y, w] = [line[at] as number, line[at + 1] as number, line[at + 2] as number]
+  const from = line[at] as number
+  const y = line[at + 1] as number
+  const w = line[at + 2] as number
   const rest = w - stance.w
   const now = new Int32Array(line.length + (rest > 0 ? 3 : 0))
   for (let k = 0; k < at; k++) now[k] = line[k] as number

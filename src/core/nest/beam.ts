@@ -30,64 +30,109 @@ export type Weights = {
   readonly looks: number
 }
 
+/** Nothing is so high. */
+const HIGHEST = 0x7fffffff
+
 /**
- * Prints that still have to lie, as the least pairs of width and height that one of them takes: whether any fits into a
- * rectangle is asked of these few.
+ * Prints that still have to lie, by their width, and the least pairs of width and height that one of them takes: whether
+ * any fits into a rectangle is asked of these few.
  */
 export class Least {
+  /** the least pairs: widths rise, heights fall */
   readonly w: Int32Array
   readonly h: Int32Array
   size = 0
-  /** ways to lay what is left, as many as `many` */
+  /** ways to lay what is left, as many as `many`, the narrowest first: places in `order` */
   readonly open: Int32Array
   many = 0
-  private readonly order: Int32Array
-  private readonly kindOf: Int32Array
-  private readonly wOf: Int32Array
-  private readonly hOf: Int32Array
+  /** ways by their width, and their sizes in that order */
+  readonly order: Int32Array
+  readonly wide: Int32Array
+  readonly high: Int32Array
+  private readonly kind: Int32Array
 
   constructor(stances: readonly Stance[]) {
     this.w = new Int32Array(stances.length)
     this.h = new Int32Array(stances.length)
     this.open = new Int32Array(stances.length)
-    this.kindOf = Int32Array.from(stances, (s) => s.kind)
-    this.wOf = Int32Array.from(stances, (s) => s.w)
-    this.hOf = Int32Array.from(stances, (s) => s.h)
     this.order = Int32Array.from(stances.map((_, i) => i)).sort(
       (a, b) => (stances[a]?.w ?? 0) - (stances[b]?.w ?? 0) || (stances[a]?.h ?? 0) - (stances[b]?.h ?? 0),
     )
+    this.kind = this.order.map((i) => stances[i]?.kind ?? 0)
+    this.wide = this.order.map((i) => stances[i]?.w ?? 0)
+    this.high = this.order.map((i) => stances[i]?.h ?? 0)
   }
 
   /** By what is left of each kind. */
-  of(left: Int16Array): void {
-    const { order, open, kindOf, wOf, hOf } = this
+  of(left: readonly number[]): void {
+    const { open, kind, wide, high, w, h } = this
     let n = 0
     let many = 0
-    let lowest = 0x7fffffff
-    for (let k = 0; k < order.length; k++) {
-      const i = order[k] as number
-      if ((left[kindOf[i] as number] as number) === 0) continue
-      open[many++] = i
-      const h = hOf[i] as number
-      if (h >= lowest) continue
-      this.w[n] = wOf[i] as number
-      this.h[n] = h
-      lowest = h
+    let lowest = HIGHEST
+    for (let k = 0; k < kind.length; k++) {
+      if ((left[kind[k] as number] as number) === 0) continue
+      open[many++] = k
+      const is = high[k] as number
+      if (is >= lowest) continue
+      w[n] = wide[k] as number
+      h[n] = is
+      lowest = is
       n += 1
     }
     this.size = n
     this.many = many
   }
 
-  fits(w: number, h: number): boolean {
-    // widths rise and heights fall: the widest that fits is the lowest that does
-    let [low, high] = [0, this.size]
+  /** How low the lowest of those is that so much width takes. */
+  lowest(w: number): number {
+    let low = 0
+    let high = this.size
     while (low < high) {
       const middle = (low + high) >> 1
       if ((this.w[middle] as number) <= w) low = middle + 1
       else high = middle
     }
-    return low > 0 && (this.h[low - 1] as number) <= h
+    return low > 0 ? (this.h[low - 1] as number) : HIGHEST
+  }
+}
+
+/**
+ * The same as `Least.lowest`, for widths that only fall or only rise from one question to the next: what it knows of the
+ * last one is where it goes on.
+ */
+export class Walk {
+  private at = 0
+
+  constructor(private readonly least: Least) {}
+
+  /** Begins with the widest. */
+  fromWide(): this {
+    this.at = this.least.size
+    return this
+  }
+
+  /** Begins with the narrowest. */
+  fromNarrow(): this {
+    this.at = 0
+    return this
+  }
+
+  /** For a width no larger than the last. */
+  down(width: number): number {
+    const { w, h } = this.least
+    let at = this.at
+    while (at > 0 && (w[at - 1] as number) > width) at -= 1
+    this.at = at
+    return at > 0 ? (h[at - 1] as number) : HIGHEST
+  }
+
+  /** For a width no smaller than the last. */
+  up(width: number): number {
+    const { w, h, size } = this.least
+    let at = this.at
+    while (at < size && (w[at] as number) <= width) at += 1
+    this.at = at
+    return at > 0 ? (h[at - 1] as number) : HIGHEST
   }
 }
 
@@ -100,15 +145,20 @@ export function marksOf(shape: Shape): Float64Array {
   })
 }
 
-/** What is left when one more of a kind lies. @example lessOne(Int16Array.of(2, 1), 0)[0] // 1 */
-export function lessOne(left: Int16Array, kind: number): Int16Array {
+/** What is left when one more of a kind lies. @example lessOne([2, 1], 0) // [1, 1] */
+export function lessOne(left: readonly number[], kind: number): readonly number[] {
   const now = left.slice()
   now[kind] = (now[kind] as number) - 1
   return now
 }
 
 /** A print of a node, and the node before it; the first has none. */
-type Step = { readonly before: Step | null; readonly stance: Stance | null; readonly x: number; readonly y: number }
+export type Step = {
+  readonly before: Step | null
+  readonly stance: Stance | null
+  readonly x: number
+  readonly y: number
+}
 
 /** The prints that led to a node, in their order. @example spotsOf({ before: null, stance: null, x: 0, y: 0 }) // [] */
 export function spotsOf(last: Step): readonly Spot[] {
@@ -124,6 +174,8 @@ const LOOKED_AT = 3
 export class Children {
   private most = 0
   private heap = new Int32Array(0)
+  private sorted = new Int32Array(0)
+  private spare = new Int32Array(0)
   parent = new Int32Array(0)
   stance = new Int32Array(0)
   /** which place of the parent it takes */
@@ -133,13 +185,18 @@ export class Children {
   guide = new Float64Array(0)
   mark = new Float64Array(0)
   size = 0
+  /** what is no better than this is not kept */
+  limit = Number.POSITIVE_INFINITY
 
   /** Makes ready for a level of which so many go on. */
   begin(wide: number): void {
     this.size = 0
+    this.limit = Number.POSITIVE_INFINITY
     this.most = wide * LOOKED_AT
     if (this.heap.length >= this.most) return
     this.heap = new Int32Array(this.most)
+    this.sorted = new Int32Array(this.most)
+    this.spare = new Int32Array(this.most)
     this.parent = new Int32Array(this.most)
     this.stance = new Int32Array(this.most)
     this.place = new Int32Array(this.most)
@@ -149,21 +206,44 @@ export class Children {
   }
 
   add(parent: number, stance: number, place: number, way: number, guide: number, mark: number): void {
-    let n = this.size
-    if (n === this.most) {
-      n = this.heap[0] as number
-      if (guide >= (this.guide[n] as number)) return
-    }
+    if (guide >= this.limit) return
+    const n = this.size === this.most ? (this.heap[0] as number) : this.size
     this.parent[n] = parent
     this.stance[n] = stance
     this.place[n] = place
     this.way[n] = way
     this.guide[n] = guide
     this.mark[n] = mark
-    if (this.size === this.most) return this.sink(0)
-    this.heap[n] = n
-    this.size += 1
-    if (this.size === this.most) for (let i = (this.most >> 1) - 1; i >= 0; i--) this.sink(i)
+    if (this.size === this.most) this.sink(0)
+    else {
+      this.heap[n] = n
+      this.size += 1
+      if (this.size < this.most) return
+      for (let i = (this.most >> 1) - 1; i >= 0; i--) this.sink(i)
+    }
+    this.limit = this.guide[this.heap[0] as number] as number
+  }
+
+  /** The children by their guide, of equals the first that came first: a merge sort, from pairs up. */
+  private inOrder(): Int32Array {
+    const { guide, size } = this
+    let [from, to] = [this.sorted, this.spare]
+    for (let i = 0; i < size; i++) from[i] = i
+    for (let run = 1; run < size; run *= 2) {
+      for (let start = 0; start < size; start += 2 * run) {
+        const middle = Math.min(start + run, size)
+        const end = Math.min(middle + run, size)
+        let a = start
+        let b = middle
+        for (let k = start; k < end; k++) {
+          const first =
+            b >= end || (a < middle && (guide[from[a] as number] as number) <= (guide[from[b] as number] as number))
+          to[k] = from[first ? a++ : b++] as number
+        }
+      }
+      ;[from, to] = [to, from]
+    }
+    return from
   }
 
   private sink(from: number): void {
@@ -184,12 +264,12 @@ export class Children {
 
   /** The best of them, the best first; of those that came to the same prints in another order at most `alike`. */
   choose(wide: number, alike: number): readonly number[] {
-    const { guide, mark } = this
-    const order = Array.from({ length: this.size }, (_, i) => i)
-    order.sort((a, b) => (guide[a] as number) - (guide[b] as number) || a - b)
+    const { mark, size } = this
+    const order = this.inOrder()
     const seen = new Map<number, number>()
     const out: number[] = []
-    for (const c of order) {
+    for (let i = 0; i < size; i++) {
+      const c = order[i] as number
       const n = seen.get(mark[c] as number) ?? 0
       if (n >= alike) continue
       seen.set(mark[c] as number, n + 1)

@@ -26,6 +26,7 @@ const SPLITS: readonly ((f: Free, s: Stance) => boolean)[] = [
   (f, s) => f.w - s.w > f.h - s.h,
   (f, s) => s.w * (f.h - s.h) < s.h * (f.w - s.w),
 ]
+/** Over the bound. Many prints never lie without waste by such means: for them the lowest are left out. */
 const CEILINGS = [1, 1.02, 1.04, 1.06, 1.08, 1.1, 1.13, 1.17, 1.22, 1.3, 1.4, 1.6, 2, 3]
 
 /**
@@ -43,7 +44,7 @@ export function greedy(
       .sort((a, b) => by(shape.kinds[b] as Kind) - by(shape.kinds[a] as Kind) || a - b),
   )
   let steps = 0
-  for (const over of CEILINGS)
+  for (const over of CEILINGS.filter((c) => shape.count <= 30 || c > 1.03))
     for (const order of orders)
       for (const fit of FITS)
         for (const split of SPLITS) {
@@ -70,8 +71,11 @@ function filled(
     let best = Number.POSITIVE_INFINITY
     let at = -1
     let how: Stance | null = null
-    for (const [n, f] of free.entries())
-      for (const s of stances[kind] as readonly Stance[]) {
+    const ways = stances[kind] as readonly Stance[]
+    for (let n = 0; n < free.length; n++)
+      for (let k = 0; k < ways.length; k++) {
+        const f = free[n] as Free
+        const s = ways[k] as Stance
         looked += 1
         if (s.w > f.w || s.h > f.h) continue
         const worth = worthOf(f, s)

@@ -27,23 +27,26 @@ export type Shape = {
  * The largest sum of lengths, each as often as one likes, for every limit from 0 to `most`.
  */
 function sums(lengths: readonly number[], most: number): Int32Array {
-  const sorted = lengths.toSorted((a, b) => a - b)
+  const sorted = Int32Array.from(lengths).sort()
   const least = sorted[0] ?? most + 1
   const best = new Int32Array(most + 1)
+  const reached = new Uint8Array(most + 1)
+  reached[0] = 1
   // how many values in a row were reached: as many as the least length, and every further one is
   let row = 1
-  for (let v = 1; v <= most; v++) {
-    let is = row >= least
-    if (!is)
-      for (const l of sorted) {
-        if (l > v) break
-        if (best[v - l] === v - l) {
-          is = true
-          break
+  let last = 0
+  for (let v = 0; v <= most; v++) {
+    if (row >= least || reached[v] === 1) {
+      last = v
+      if (v > 0) row += 1
+      if (row < least)
+        for (let i = 0; i < sorted.length; i++) {
+          const next = v + (sorted[i] as number)
+          if (next > most) break
+          reached[next] = 1
         }
-      }
-    best[v] = is ? v : (best[v - 1] as number)
-    row = is ? row + 1 : 0
+    } else row = 0
+    best[v] = last
   }
   return best
 }

@@ -39,8 +39,11 @@ function randomOf(seed: number): () => number {
 const WIDEST = 40_000
 /** Ways that a node looks at, of many, at least. */
 const FEWEST_LOOKS = 20
-/** How often a part of the best is laid again instead of the whole. */
-const AGAIN = 0.6
+
+/** How much longer than the best a plan may be that is gone on from, of its length. */
+const FAR = 0.01
+/** How often the best is gone back to. */
+const HOME = 0.05
 
 type Best = { readonly spots: readonly Spot[]; readonly length: number }
 
@@ -87,6 +90,8 @@ function partOf(shape: Shape, spots: readonly Spot[]): Shape {
 export class Search {
   readonly shape: Shape
   private best: Best | null = null
+  /** where the search for a shorter one stands; near the best */
+  private now: Best | null = null
   private steps = 0
   private wide: number
   private fails = 0
@@ -94,6 +99,12 @@ export class Search {
   /** passes that fail before the beam grows: few where each takes long */
   private readonly round: number
   private readonly grows: number
+  /** how often a part of the best is laid again instead of the whole */
+  private readonly again: number
+  /** many prints of one size each */
+  private readonly few: boolean
+  /** how often equal sides are joined first */
+  private readonly joins: number
 
   constructor(
     private readonly ask: NestAsk,
@@ -105,6 +116,10 @@ export class Search {
     const { count } = this.shape
     this.round = count > 120 ? 1 : count > 60 ? 2 : count > 30 ? 5 : 8
     this.grows = count > 120 ? 1.9 : count > 60 ? 1.7 : 1.6
+    this.again = count > 120 ? 0 : count > 60 && ask.cut === 'straight' ? 0.3 : 0.6
+    // of few sizes rows and blocks of one are what good plans are made of
+    this.few = 3 * this.shape.kinds.length <= count
+    this.joins = count <= 30 ? 0.5 : this.few ? 0.9 : 0.12
   }
 
   get standing(): Standing {
@@ -122,7 +137,7 @@ export class Search {
     const { shape, best } = this
     if (shape.count === 0 || (best && best.length <= shape.bound)) return false
     if (!best) this.first(stop)
-    else if (this.random() < AGAIN && this.partAgain(best, stop)) return true
+    else if (this.random() < this.again && (this.partAgain(best, stop) || this.restAgain(best, stop))) return true
     else this.whole(best, stop)
     return true
   }
@@ -176,11 +191,12 @@ export class Search {
   private whole(best: Best, stop: () => boolean): void {
     const { shape, random } = this
     const room = best.length - shape.bound
-    // many prints leave little to chance: far below the best nothing is found in the time of a pass
-    const low = shape.count > 60 ? 0.55 : 0.3
+    // far below the best nothing is found in the time of a pass: of many prints a little is gained often, of more yet it
+    // takes so long that each gain should be a large one
+    const low = shape.count <= 30 ? 0.3 : shape.count <= 60 ? 0.8 : 0.55
     const ceiling = Math.floor(shape.bound + room * (low + (0.95 - low) * random()))
     // now and then with prints joined whose sides match
-    const joined = random() < (shape.count <= 30 ? 0.5 : 0.12) ? this.joined() : null
+    const joined = random() < this.joins ? this.joined() : null
     const under = joined?.shape ?? shape
     const pass = this.way()
     const below = Math.max(shape.bound, Math.min(best.length - 1, ceiling))
@@ -230,6 +246,35 @@ export class Search {
       return s.spots.map((spot) => ({ ...spot, y: spot.y - s.from + at }))
     })
     return this.took([...seen.spots, ...rest])
+  }
+
+  /**
+   * A good plan laid on from somewhere in its middle, or backwards from there, as any cut may be. Of few sizes many plans
+   * are about as short, and the way to a shorter one leads over longer ones: there it may come out a little longer, and
+   * goes on from that. False: nothing came of it.
+   */
+  private restAgain(best: Best, stop: () => boolean): boolean {
+    const { ask, shape, random, few } = this
+    if (ask.cut !== 'any') return false
+    const far = best.length * FAR
+    if (!few || !this.now || this.now.length > best.length + far || random() < HOME) this.now = best
+    const { spots, length } = this.now
+    const back = random() < 0.5
+    const lies = back ? spots.map((s) => ({ ...s, y: length - s.y - s.stance.h })) : spots
+    const from = length * (0.1 + 0.7 * random())
+    const kept = lies.filter((s) => s.y < from)
+    const n = shape.count - kept.length
+    if (n < 3) return false
+    const longer = few && random() < 0.5
+    const ceiling = longer
+      ? length + far * random()
+      : shape.bound + (best.length - 1 - shape.bound) * (0.8 + 0.2 * random())
+    const wide = Math.max(12, Math.ceil((longer ? 300 : 1200) / n))
+    const seen = anyPass(shape, Math.floor(ceiling), wide, this.weights(true), stop, kept)
+    this.steps += seen.steps
+    if (!seen.spots) return false
+    this.now = { spots: seen.spots, length: lengthOf(seen.spots) }
+    return this.took(seen.spots)
   }
 
   /** What a pass came to, and the prints that it had no room for behind it; null: that is no shorter than the best. */

@@ -1,4 +1,4 @@
-import { Children, Least, lessOne, marksOf, type Pass, spotsOf, type Weights } from './beam'
+import { Children, Least, lessOne, marksOf, type Pass, spotsOf, Walk, type Weights } from './beam'
 import type { Stance } from './kinds'
 import type { Shape } from './shape'
 
@@ -16,7 +16,7 @@ type Node = {
   readonly y: number
   /** free rectangles, four numbers each: x, y, w, h */
   free: Int32Array
-  readonly left: Int16Array
+  readonly left: readonly number[]
   readonly placed: number
   /** of rectangles that nothing fits into any more, which are left out of the free ones */
   dead: number
@@ -24,14 +24,17 @@ type Node = {
   readonly mark: number
 }
 
-/** What a rectangle wastes at least, whatever is laid into it: all of it where nothing that is left fits. */
-function wasted(shape: Shape, least: Least, w: number, h: number): number {
-  if (w <= 0 || h <= 0) return 0
-  if (!least.fits(w, h)) return w * h
-  const { across, along } = shape
-  const b = h < along.length ? (along[h] as number) : h
-  return w * h - (across[w] as number) * b
-}
+/** How much of so much height sizes can fill. */
+const filled = (along: Int32Array, h: number): number => (h < along.length ? (along[h] as number) : h)
+
+/**
+ * What a rectangle wastes at least: all of it where nothing that is left fits.
+ * @param lowest of what is left and no wider
+ * @param a of its width that sizes can fill
+ * @param b of its height
+ */
+const wasted = (w: number, h: number, lowest: number, a: number, b: number): number =>
+  w <= 0 || h <= 0 ? 0 : lowest <= h ? w * h - a * b : w * h
 
 /** One pass runs at a time. */
 const SHARED = new Children()
@@ -44,14 +47,14 @@ const SHARED = new Children()
  * @param stop asked now and then: true ends the pass
  */
 export function straightPass(shape: Shape, ceiling: number, wide: number, weights: Weights, stop: () => boolean): Pass {
-  const { stances, kinds, width, area } = shape
+  const { stances, kinds, width, area, across, along } = shape
   const slack = width * ceiling - area
   const { rule, looks } = weights
   const marks = marksOf(shape)
   const least = new Least(stances)
-  const left = Int16Array.from(kinds, (k) => k.members.length)
+  const left = kinds.map((k) => k.members.length)
   least.of(left)
-  const first = wasted(shape, least, width, ceiling)
+  const first = wasted(width, ceiling, least.lowest(width), across[width] as number, filled(along, ceiling))
   let level: Node[] = [
     {
       ...{ before: null, stance: null, x: 0, y: 0, free: Int32Array.of(0, 0, width, ceiling), left },
@@ -59,9 +62,12 @@ export function straightPass(shape: Shape, ceiling: number, wide: number, weight
     },
   ]
   let furthest = level[0] as Node
+  const largest = stances.reduce((most, s) => Math.max(most, s.w * s.h), 0)
   let steps = 0
   if (slack < 0 || first > slack) return { spots: null, furthest: [], steps: 1 }
   const children = SHARED
+  const { order, wide: widths, high: heights } = least
+  const [narrower, wider] = [new Walk(least), new Walk(least)]
   while (level.length > 0) {
     if (stop()) break
     children.begin(wide)
@@ -75,8 +81,9 @@ export function straightPass(shape: Shape, ceiling: number, wide: number, weight
       let kept = 0
       const { free } = node
       for (let r = 0; r < free.length; r += 4) {
-        const [w, h] = [free[r + 2] as number, free[r + 3] as number]
-        const waste = wasted(shape, least, w, h)
+        const w = free[r + 2] as number
+        const h = free[r + 3] as number
+        const waste = wasted(w, h, least.lowest(w), across[w] as number, filled(along, h))
         if (waste === w * h) {
           node.dead += waste
           continue
@@ -93,33 +100,53 @@ export function straightPass(shape: Shape, ceiling: number, wide: number, weight
       if (kept < free.length) node.free = free.slice(0, kept)
       if (rect < 0) continue
       const pieces = kept / 4
-      const [rw, rh] = [node.free[rect + 2] as number, node.free[rect + 3] as number]
-      held -= wasted(shape, least, rw, rh)
+      const rw = node.free[rect + 2] as number
+      const rh = node.free[rect + 3] as number
+      const lowest = least.lowest(rw)
+      const ra = across[rw] as number
+      const rb = filled(along, rh)
+      held += node.dead - wasted(rw, rh, lowest, ra, rb)
       const { open, many } = least
+      // the power bends downwards: it lies below its tangent at the largest mean
+      const most = (node.placed + largest) / (node.count + 1)
+      const power = most ** weights.size
+      const slope = (weights.size * power) / most
       const every = Math.max(1, Math.ceil(many / looks))
       let turn = (p + node.count) % every
+      narrower.fromWide()
+      wider.fromNarrow()
       for (let k = 0; k < many; k++) {
         const s = open[k] as number
-        const stance = stances[s] as Stance
+        const sw = widths[s] as number
+        const sh = heights[s] as number
         // they come by their width
-        if (stance.w > rw) break
-        if (stance.h > rh) continue
-        const [bw, bh] = [rw - stance.w, rh - stance.h]
+        if (sw > rw) break
+        if (sh > rh) continue
+        const bw = rw - sw
+        const bh = rh - sh
         turn = turn + 1 === every ? 0 : turn + 1
         // what fits exactly is always looked at
         if (turn !== 0 && bw !== 0 && bh !== 0) continue
         const splits = bw === 0 || bh === 0 ? 1 : 2
-        const placed = node.placed + stance.w * stance.h
-        const mean = (placed / (node.count + 1)) ** weights.size
+        const placed = node.placed + sw * sh
+        const besides = narrower.down(bw)
+        const ba = across[bw] as number
+        const bb = filled(along, bh)
         for (let split = 0; split < splits; split++) {
           steps += 1
-          const a = wasted(shape, least, bw, split === 0 ? stance.h : rh)
-          const b = wasted(shape, least, split === 0 ? rw : stance.w, bh)
-          const dead = node.dead + held + a + b
+          const dead =
+            held +
+            (split === 0
+              ? wasted(bw, sh, besides, ba, filled(along, sh)) + wasted(rw, bh, lowest, ra, bb)
+              : wasted(bw, rh, besides, ba, rb) + wasted(sw, bh, wider.up(sw), across[sw] as number, bb))
           if (dead > slack) continue
-          const share = dead / (placed + dead)
-          const guide = (weights.base + share + weights.pieces * (pieces + splits)) / mean
-          children.add(p, s, rect, split, guide, node.mark + (marks[stance.kind] as number))
+          const worth = weights.base + dead / (placed + dead) + weights.pieces * (pieces + splits)
+          const mean = placed / (node.count + 1)
+          if (worth >= children.limit * (power - slope * (most - mean))) continue
+          const guide = worth / mean ** weights.size
+          const way = order[s] as number
+          const kind = (stances[way] as Stance).kind
+          children.add(p, way, rect, split, guide, node.mark + (marks[kind] as number))
         }
       }
     }
