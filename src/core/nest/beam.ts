@@ -224,7 +224,7 @@ export class Children {
     this.limit = this.guide[this.heap[0] as number] as number
   }
 
-  /** The children by their guide, of equals the first that came first: a merge sort, from pairs up. */
+  /** The children by their guide, of equals the one that is kept further ahead: a merge sort, from pairs up. */
   private inOrder(): Int32Array {
     const { guide, size } = this
     let [from, to] = [this.sorted, this.spare]

@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { realistic, zeroWaste } from '../../../bench/nest/instances'
+import { anyPass } from './any'
 import type { Laid, NestAsk, Plan } from './ask'
+import { Children, Least, type Spot, Walk, type Weights } from './beam'
 import { scaledBound } from './bound'
 import { type Cut, cutsOf, type Piece } from './cuts'
+import { shapeOf } from './shape'
 import { Search } from './solve'
 import { together } from './together'
 import { verifyPlan } from './verify'
@@ -53,6 +56,34 @@ describe('a roll plan', () => {
     const others = [2, 3, 4].map((seed) => searched(ask, 20, seed).steps)
     expect(new Set([a.steps, ...others]).size).toBeGreaterThan(2)
   })
+  it('takes so many steps to come so far: a search that looks at more, or at other things, is noticed without a clock', () => {
+    const come = (cut: NestAsk['cut'], instance: ReturnType<typeof zeroWaste>, passes: number) => {
+      const ask = asked(instance, cut)
+      const { plan, steps } = searched(ask, passes)
+      expect(verifyPlan(ask, plan)).toEqual([])
+      return [plan.length / MM, steps]
+    }
+    expect([
+      come('straight', zeroWaste(35, 7), 30),
+      come('any', zeroWaste(35, 7), 30),
+      come('any', realistic(60, 3), 60),
+    ]).toMatchInlineSnapshot(`
+      [
+        [
+          1394,
+          303476,
+        ],
+        [
+          1367,
+          448995,
+        ],
+        [
+          5067,
+          338083,
+        ],
+      ]
+    `)
+  })
   it('never gets longer, and leaves what it has when it is stopped', () => {
     const search = new Search(asked(zeroWaste(60, 2), 'straight'), 1)
     let before = Number.POSITIVE_INFINITY
@@ -101,6 +132,75 @@ describe('a roll plan', () => {
       items: Array.from({ length: 9 }, (_, i) => ({ w: 101_630 + 37 * i, h: 152_417 - 11 * i, mayTurn: true })),
     }
     expect(verifyPlan(ask, searched(ask, 20).plan)).toEqual([])
+  })
+})
+
+describe('a pass', () => {
+  const weights: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1, looks: 99 }
+  const square = (n: number): NestAsk => ({
+    ...{ width: 30 * MM, gap: 0, margin: 0, cut: 'any' as const },
+    items: Array.from({ length: n }, () => ({ w: 10 * MM, h: 10 * MM, mayTurn: true })),
+  })
+  it('goes on from what lies, and gives up what lies below it', () => {
+    const shape = shapeOf(square(6))
+    const [stance] = shape.stances
+    if (!stance) throw new Error('a square lies')
+    const at = (x: number, y: number): Spot => ({ stance, x, y })
+    // three in a row, and one over the middle of them: beside it two have room, the sixth lies on top
+    const kept = [at(0, 0), at(100, 0), at(200, 0), at(100, 100)]
+    const { spots } = anyPass(shape, 200, 9, weights, never, kept)
+    expect(spots?.slice(0, 4)).toEqual(kept)
+    expect(spots?.slice(4).map((s) => [s.x, s.y])).toEqual([
+      [0, 100],
+      [200, 100],
+    ])
+    // one that hangs over nothing: what is under it is lost, and the rest needs one row more
+    const hangs = [at(0, 0), at(100, 100)]
+    expect(anyPass(shape, 200, 9, weights, never, hangs)).toMatchObject({ spots: null, steps: 0 })
+    expect(anyPass(shape, 300, 9, weights, never, hangs).spots).toHaveLength(6)
+  })
+  it('knows how low the lowest print of a width is, whichever way it asks', () => {
+    const shape = shapeOf(asked(zeroWaste(40, 4), 'any'))
+    const least = new Least(shape.stances)
+    least.of(shape.kinds.map((k, i) => (i % 3 === 0 ? 0 : k.members.length)))
+    const open = [...least.open.slice(0, least.many)].map((k) => ({ w: least.wide[k] ?? 0, h: least.high[k] ?? 0 }))
+    const widths = [...new Set(open.flatMap((s) => [s.w - 1, s.w, s.w + 1]))].sort((a, b) => a - b)
+    const slow = widths.map((w) => Math.min(0x7fffffff, ...open.filter((s) => s.w <= w).map((s) => s.h)))
+    expect(widths.map((w) => least.lowest(w))).toEqual(slow)
+    const [up, down] = [new Walk(least).fromNarrow(), new Walk(least).fromWide()]
+    expect(widths.map((w) => up.up(w))).toEqual(slow)
+    expect(widths.toReversed().map((w) => down.down(w))).toEqual(slow.toReversed())
+  })
+  it('goes on with the best children, and of one set of prints with one', () => {
+    const children = new Children()
+    for (const seed of [1, 2, 3]) {
+      children.begin(7)
+      let a = seed
+      const all = Array.from({ length: 90 }, (_, i) => {
+        a = (a * 16_807) % 2_147_483_647
+        const child = { i, guide: a % 997, mark: a % 11 }
+        if (child.guide < children.limit) children.add(i, 0, 0, 0, child.guide, child.mark)
+        return child
+      })
+      // three times as many as go on are kept to choose from
+      const kept = all.toSorted((x, y) => x.guide - y.guide).slice(0, 21)
+      const guides = children.choose(7, 99).map((c) => children.guide[c])
+      expect(guides).toEqual(kept.slice(0, 7).map((c) => c.guide))
+      const marks = children.choose(7, 1).map((c) => children.mark[c])
+      expect(new Set(marks).size).toBe(marks.length)
+      expect(marks[0]).toBe(children.mark[children.choose(1, 1)[0] as number])
+    }
+  })
+  it('fills a width with sizes as far as they go', () => {
+    const { across } = shapeOf({ ...square(1), items: [{ w: 4 * MM, h: 7 * MM, mayTurn: true }] })
+    const sums = (v: number): boolean =>
+      Array.from({ length: 8 }, (_, a) => a).some((a) => v >= 40 * a && (v - 40 * a) % 70 === 0)
+    const slow = Array.from({ length: 301 }, (_, v) => {
+      let best = v
+      while (!sums(best)) best -= 1
+      return best
+    })
+    expect([...across]).toEqual(slow)
   })
 })
 
