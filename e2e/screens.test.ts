@@ -13,6 +13,7 @@ const id: {
   member?: string
   paper?: string
   path?: string
+  plan?: string
 } = {}
 beforeAll(async () => {
   visit = await Visit.start()
@@ -32,9 +33,21 @@ beforeAll(async () => {
     body: JSON.stringify({ paperId: id.paper, queueId }),
   })
   id.path = (await begun.json()).value.id
+  const planning = await visit.open('/bench/plan')
+  await press(planning, 'Keep this plan')
+  await planning.waitForFunction(() => /^\/bench\/plan\/./.test(location.pathname))
+  id.plan = new URL(planning.url()).pathname.split('/').at(-1)
 })
 afterEach(() => visit.closePages())
-afterAll(() => visit.end())
+afterAll(async () => {
+  // its prints wait again
+  await fetch(`${inject('address')}/api/do/plan.put-away`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: inject('address') },
+    body: JSON.stringify({ id: id.plan, revision: 1 }),
+  })
+  await visit.end()
+})
 
 /** What axe finds on the same page at the width of a phone. */
 async function axeNarrow(page: Page): Promise<readonly string[]> {
@@ -48,6 +61,7 @@ type Screen = readonly [name: string, path: () => string]
 const SCREENS: readonly Screen[] = [
   ['bench', () => '/bench'],
   ['roll plan', () => '/bench/plan'],
+  ['kept plan', (): string => `/bench/plan/${id.plan}`],
   ['set of pictures', () => '/tone/set'],
   ['slips', () => '/slips'],
   ['slip', (): string => `/slips/${id.slip}`],

@@ -88,6 +88,8 @@ export type PlanPiece = {
   readonly groupName: string | null
   readonly pictureId: string | null
   readonly laid: Laid
+  /** whose account it is charged to: the member's or the group's; null: nobody's */
+  readonly payer: { readonly id: string; readonly name: string } | null
   /** what is charged for it; null: nobody can say */
   readonly charge: Minor | null
   /** its part of the run, once it is printed */

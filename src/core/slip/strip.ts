@@ -71,6 +71,12 @@ export function stripFacts(prints: readonly OnStrip[], strip: StripHead): PrintF
 const LABEL = 2400
 const BELOW = 700
 export const LEAST_GAP_FOR_LABELS = 2500
+
+/**
+ * What is left free behind the last prints of a strip, um: one gap where each print bears a label below it.
+ * @example labelRoom(true, 5000) // 5000
+ */
+export const labelRoom = (labels: boolean, gap: number): number => (labels && gap >= LEAST_GAP_FOR_LABELS ? gap : 0)
 /** A corner tick: how long, how thick, and how far from its print it begins, um. */
 const TICK = { long: 2500, thick: 100, off: 500 }
 

@@ -4,12 +4,13 @@ import { Button, Checkbox } from '@mantine/core'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import type { PlanGroup } from '@/contract/views/plan'
-import { type Um, um } from '@/core/length/length'
+import { um } from '@/core/length/length'
 import { tradeLength, writeNumber } from '@/core/length/write'
 import { minor, writeAmount } from '@/core/money/money'
 import type { NestAsk, Plan } from '@/core/nest/ask'
 import { cutsOf } from '@/core/nest/cuts'
 import { gainOf } from '@/core/nest/gain'
+import { LEAST_GAP_FOR_LABELS, labelRoom } from '@/core/slip/strip'
 import { countOf } from '@/core/words/count'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -31,6 +32,7 @@ export function Found(props: {
   const { unit } = useWays()
   const { copies, ask } = wishes
   const { standing, over } = planning
+  const [labels, setLabels] = useState(true)
   // a plan of a wish before this one names other prints
   const fits = planning.ask !== null && sameItems(planning.ask, ask)
   const plan = fits ? (standing?.plan ?? null) : null
@@ -46,7 +48,7 @@ export function Found(props: {
   const laid = pinnedOver(shown, ask.pins ?? [])
   return (
     <>
-      {plan && !trouble ? <Figures {...{ group, wishes, planning, plan }} onStop={onStop} /> : null}
+      {plan && !trouble ? <Figures {...{ group, wishes, planning, plan, labels }} onStop={onStop} /> : null}
       <PlanDrawing
         {...{ width: ask.width, length: shown.length, laid, cuts, made: 0 }}
         says={`${countOf(copies.length, 'print')} on ${tradeLength(um(shown.length), unit)} of roll`}
@@ -74,7 +76,8 @@ export function Found(props: {
       />
       {plan && !trouble ? (
         <Keep
-          {...{ group, wishes, plan }}
+          {...{ group, wishes, plan, labels }}
+          onLabels={setLabels}
           cuts={ask.cut === 'straight' ? cuts.length : null}
           fresh={planning.ask === ask}
         />
@@ -98,13 +101,14 @@ function Figures(props: {
   readonly wishes: Wishes
   readonly planning: ReturnType<typeof usePlanner>['planning']
   readonly plan: Plan
+  readonly labels: boolean
   readonly onStop: () => void
 }) {
-  const { group, wishes, planning, plan, onStop } = props
+  const { group, wishes, planning, plan, labels, onStop } = props
   const { unit, currency } = useWays()
   const { standing, over } = planning
-  const { copies } = wishes
-  const ends = group.margins.lead + group.margins.trail
+  const { copies, ask } = wishes
+  const ends = group.margins.lead + group.margins.trail + labelRoom(labels, ask.gap)
   const gain = gainOf({
     ...{ width: group.width, length: plan.length, bound: standing?.bound ?? 0, ends },
     area: copies.reduce((sum, { print }) => sum + print.w * print.h, 0),
@@ -179,13 +183,15 @@ function Keep(props: {
   readonly cuts: number | null
   /** it is a plan of what is wished now; one of a wish before it is not kept */
   readonly fresh: boolean
+  /** slip and member stand below each print */
+  readonly labels: boolean
+  readonly onLabels: (wanted: boolean) => void
 }) {
-  const { group, wishes, plan, cuts, fresh } = props
+  const { group, wishes, plan, cuts, fresh, labels, onLabels } = props
   const router = useRouter()
   const { act, busy } = useDo()
   /** on the way to its page: a second press keeps nothing twice */
   const [kept, setKept] = useState(false)
-  const [labels, setLabels] = useState(true)
   const [ticks, setTicks] = useState(true)
   const { ask, copies } = wishes
   const keep = async (): Promise<void> => {
@@ -212,7 +218,7 @@ function Keep(props: {
         size="xs"
         label="slip and member below each"
         checked={labels}
-        onChange={(e) => setLabels(e.currentTarget.checked)}
+        onChange={(e) => onLabels(e.currentTarget.checked)}
       />
       <Checkbox
         size="xs"
@@ -226,7 +232,7 @@ function Keep(props: {
           : cuts > 0
             ? `${countOf(cuts, 'cut')}. Kept, it is printed as one.`
             : 'Kept, it is printed as one.'}
-        {labels && (ask.gap as Um) < 2500 ? ' This gap is too narrow for labels.' : ''}
+        {labels && ask.gap < LEAST_GAP_FOR_LABELS ? ' This gap is too narrow for labels.' : ''}
       </span>
     </div>
   )

@@ -8,7 +8,7 @@ import { KeptPlan } from './kept-plan'
 
 const piece = (i: number, member: string, charge: number): PlanPiece => ({
   ...{ slipId: `s${i}`, number: 120 + i, title: `Print ${i}`, memberName: member, groupName: null },
-  ...{ pictureId: null, partId: null, charge: minor(charge) },
+  ...{ pictureId: null, partId: null, charge: minor(charge), payer: { id: member, name: member } },
   laid: { i, x: 4000, y: 4000 + i * 105_000, w: 200_000, h: 100_000, turned: false },
 })
 const PLAN: PlanView = {
@@ -52,10 +52,23 @@ describe('a kept plan', () => {
     show(<KeptPlan plan={PLAN} />)
     const pays = within(screen.getByRole('region', { name: 'Who pays' }))
     const rows = pays.getAllByRole('row').map((r) => r.textContent?.replace(/\s/g, ' '))
-    expect(rows).toEqual(['MemberPrintsCharge', 'Iria26.20 EUR', 'Tomé12.90 EUR'])
+    expect(rows).toEqual(['AccountPrintsCharge', 'Iria26.20 EUR', 'Tomé12.90 EUR'])
     expect(pays.getByText(/1\.20\sEUR of paper between them is the room’s/)).toBeTruthy()
     expect(screen.getByText('323 mm of 610 mm Dune')).toBeTruthy()
     expect(screen.getByText('0.9 mm across, 1.4 mm along')).toBeTruthy()
+  })
+  it('says what each account pays: a group for its member, and two of one name apart', () => {
+    const [first, second, third] = PLAN.pieces as readonly [PlanPiece, PlanPiece, PlanPiece]
+    const pieces = [
+      first,
+      { ...second, memberName: first.memberName, payer: { id: 'g', name: 'Night class' } },
+      { ...third, memberName: first.memberName, payer: { id: 'another', name: first.memberName ?? '' } },
+    ]
+    show(<KeptPlan plan={{ ...PLAN, pieces }} />)
+    const rows = within(screen.getByRole('region', { name: 'Who pays' })).getAllByRole('row')
+    expect(rows.slice(1).map((r) => r.textContent?.replace(/[\d.\s]+EUR$/, ''))).toEqual(
+      [first.memberName, 'Night class', first.memberName].map((name) => `${name}1`.slice(0, -1)),
+    )
   })
   it('is cut by a list that is ticked off, kept for whoever looks, and goes on from what the room says', async () => {
     const asked = hearing(done({ id: 'p' }))

@@ -7,16 +7,16 @@ import { minor, writeAmount } from '@/core/money/money'
 import { useWays } from '@/ui/unit/unit'
 import css from './plan.module.css'
 
-/** Each member's share, by the room's rule. */
+/** What each account pays, a member's or a group's, by the room's rule. */
 export function WhoPays({ plan }: { readonly plan: PlanView }) {
   const { currency } = useWays()
   const { pieces, promise } = plan
   const accounts = useMemo(() => {
-    const by = new Map<string, { name: string; prints: number; charge: number; known: boolean }>()
+    const by = new Map<string, { id: string; name: string; prints: number; charge: number; known: boolean }>()
     for (const p of pieces) {
-      const name = p.memberName ?? 'nobody'
-      const one = by.get(name) ?? { name, prints: 0, charge: 0, known: true }
-      by.set(name, {
+      const { id, name } = p.payer ?? { id: '', name: 'nobody' }
+      const one = by.get(id) ?? { id, name, prints: 0, charge: 0, known: true }
+      by.set(id, {
         ...one,
         prints: one.prints + 1,
         charge: one.charge + (p.charge ?? 0),
@@ -33,14 +33,14 @@ export function WhoPays({ plan }: { readonly plan: PlanView }) {
       <table className="ruled">
         <thead>
           <tr>
-            <th scope="col">Member</th>
+            <th scope="col">Account</th>
             <th scope="col">Prints</th>
             <th scope="col">Charge</th>
           </tr>
         </thead>
         <tbody>
           {accounts.map((a) => (
-            <tr key={a.name}>
+            <tr key={a.id}>
               <td>{a.name}</td>
               <td>{a.prints}</td>
               <td>{a.known ? say(a.charge) : 'not known'}</td>

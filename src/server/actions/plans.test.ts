@@ -8,6 +8,7 @@ import { planView } from '@/server/books/plan-view'
 import { printableForFile } from '@/server/books/printable'
 import { readBench } from '@/server/stores/bench'
 import { earlierPrints } from '@/server/stores/earlier'
+import { find } from '@/server/stores/find'
 import { planLines } from '@/server/stores/kept-plans'
 import { listRuns, readRun } from '@/server/stores/log'
 import { planGroups } from '@/server/stores/roll-plans'
@@ -216,6 +217,8 @@ describe('logging a plan that was printed from its file', () => {
     const { room, keep, log, slips, iria, group } = await waiting()
     const { id } = await keep()
     const view = planView(room.db, id, room.now)
+    expect(view?.pieces.map((p) => p.payer?.name).sort()).toEqual(['Iria', 'Iria', 'Tomé', 'Tomé'])
+    expect(find(room.db, `plan ${view?.number}`)).toMatchObject([{ kind: 'plan', href: `/bench/plan/${id}` }])
     expect(await log(id)).toMatchObject({ ok: true })
     const lines = listRuns(room.db, {}, null, 10).lines
     expect(lines).toHaveLength(4)

@@ -18,18 +18,27 @@ import { printLines } from '@/server/stores/print-jobs'
 import { planShares, unitOfRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
 import { readVersionFacts } from '@/server/stores/version-facts'
+import { type Account, accountOf } from './runs'
 import { type Strip, stripOf } from './strip'
 
 /** A print's place as the sheet comes out. */
 const placed = (laid: PlanPiece['laid'], at: Rect): PlanPiece['laid'] => ({ ...laid, x: at.x, y: at.y })
 
+/** An account by the name that it has on a plan's page. */
+const payer = (account: Account | null, member: string | null, group: string | null): PlanPiece['payer'] => {
+  if (account === null) return null
+  const { personId, groupId } = account
+  return personId === null ? { id: groupId ?? '', name: group ?? '' } : { id: personId, name: member ?? '' }
+}
+
 function ofStrip({ printable, prints }: Strip): readonly PlanPiece[] {
   const { outcome, facts } = printable
-  return prints.map(({ slip, laid, memberName, groupName, share }, i) => ({
+  return prints.map(({ slip, laid, memberName, groupName, groupId, share }, i) => ({
     ...{ slipId: slip.id, number: slip.number, title: slip.body.title, memberName, groupName },
     ...{ pictureId: facts.pictures[i]?.id ?? null, partId: null },
     laid: placed(laid, outcome.pieces[i]?.asked ?? { x: um(laid.x), y: um(laid.y), w: um(laid.w), h: um(laid.h) }),
     charge: chargedFor('good', share.lines),
+    payer: payer(accountOf(slip.body.chargeTo, slip.body.memberId, groupId), memberName, groupName),
   }))
 }
 
@@ -79,6 +88,7 @@ function ofRun(db: Db, plan: KeptPlan, runId: string): Pick<PlanView, 'pieces' |
         {
           ...{ slipId: part.slipId, number, title, memberName: member, groupName: group, partId: part.id },
           ...{ pictureId: piece.picture.id, laid: placed(laid, piece.asked), charge: minor(part.nowCharge) },
+          payer: payer(accountOf(part.chargeTo, part.nowMemberId, part.groupId), member, group),
         },
       ]
     }),
@@ -95,7 +105,7 @@ function bare(db: Db, { body }: KeptPlan): Pick<PlanView, 'pieces' | 'sheet'> {
       return {
         ...{ slipId: slip?.id ?? '', number: slip?.number ?? 0, title: slip?.body.title ?? 'a slip that is gone' },
         ...{ memberName: member?.name ?? null, groupName: member?.groupName ?? null },
-        ...{ pictureId: null, laid, charge: null, partId: null },
+        ...{ pictureId: null, laid, charge: null, partId: null, payer: null },
       }
     }),
   }

@@ -12,7 +12,7 @@ import { factsFrom } from '@/core/slip/catalogue'
 import type { PictureFacts, PrintFacts } from '@/core/slip/facts'
 import { outcomeOf, type PieceOutcome, type PrintOutcome } from '@/core/slip/outcome'
 import { addedLines, type RecordedStop, recordOf } from '@/core/slip/record'
-import { LEAST_GAP_FOR_LABELS, type OnStrip, stripFacts, stripMarks } from '@/core/slip/strip'
+import { labelRoom, type OnStrip, stripFacts, stripMarks } from '@/core/slip/strip'
 import { sayFault } from '@/core/words/plan'
 import type { Problem } from '@/core/words/problems'
 import { goodCopies } from '@/server/books/progress'
@@ -196,8 +196,7 @@ export function stripOf(db: Db, plan: KeptPlan, now: number): Result<Strip, Prob
     if (!laid) throw new Error('a place for each')
     return { facts, piece, picture, laid }
   })
-  const labelled = body.labels && body.gap >= LEAST_GAP_FOR_LABELS
-  const behind = labelled ? body.gap : 0
+  const behind = labelRoom(body.labels, body.gap)
   const head = { version, width: sheet.sheet.width, margins: sheet.margins, length: body.length, behind }
   const whole = complete(db, stripFacts(placed, head))
   if (!whole.ok) return whole
@@ -207,7 +206,7 @@ export function stripOf(db: Db, plan: KeptPlan, now: number): Result<Strip, Prob
     pieces.map((p) => p.sent),
     whole.value.outcome.sheet.area,
     body.gap,
-    labelled ? labels : [],
+    behind > 0 ? labels : [],
     body.ticks,
   )
   const { page } = whole.value.outcome

@@ -13,7 +13,7 @@ function planOf(rows: number, across: number) {
     { length: rows * across },
     (_, i): PlanPiece => ({
       ...{ slipId: 's', number: 100 + i, title: `Print ${i}`, memberName: null, groupName: null, pictureId: null },
-      ...{ charge: null, partId: null },
+      ...{ charge: null, partId: null, payer: null },
       laid: {
         ...{ i, w: 90_000, h: 60_000, turned: false },
         x: 5000 + (i % across) * 95_000,

@@ -2,12 +2,16 @@ import { desc, isNull, or, sql } from 'drizzle-orm'
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core'
 import type { Found } from '@/contract/find'
 import type { Db } from '@/server/db/open'
-import { papers, people, presets, printers, slips } from '@/server/db/schema'
+import { papers, people, presets, printers, rollPlans, slips } from '@/server/db/schema'
 import { holds } from './holds'
 
 const EACH = 6
 
-/** Slips by title or number, members, presets, papers and printers whose name holds the text; at most six of each. */
+/** A kind and a number, as a label says it, or the number alone. */
+const numbered = (kind: string, text: string): string | null =>
+  new RegExp(`^(?:${kind}\\s+)?(\\d+)$`, 'i').exec(text)?.[1] ?? null
+
+/** Slips by title or number, roll plans by number, members, presets, papers and printers whose name holds the text; at most six of each. */
 export function find(db: Db, typed: string): readonly Found[] {
   const text = typed.trim().slice(0, 80)
   if (text === '') return []
@@ -15,9 +19,14 @@ export function find(db: Db, typed: string): readonly Found[] {
   const slipRows = db
     .select({ id: slips.id, number: slips.number, title: slips.title, state: slips.state })
     .from(slips)
-    .where(or(has(slips.title), sql`cast(${slips.number} as text) = ${text}`))
+    .where(or(has(slips.title), sql`cast(${slips.number} as text) = ${numbered('slip', text)}`))
     .orderBy(desc(slips.number))
     .limit(EACH)
+    .all()
+  const planRows = db
+    .select({ id: rollPlans.id, number: rollPlans.number, state: rollPlans.state })
+    .from(rollPlans)
+    .where(sql`cast(${rollPlans.number} as text) = ${numbered('plan', text)}`)
     .all()
   const named = (
     table: typeof people | typeof presets,
@@ -38,6 +47,14 @@ export function find(db: Db, typed: string): readonly Found[] {
         name: s.title || 'Untitled',
         detail: `slip ${s.number}, ${s.state}`,
         href: `/slips/${s.id}`,
+      }),
+    ),
+    ...planRows.map(
+      (p): Found => ({
+        kind: 'plan',
+        name: `Plan ${p.number}`,
+        detail: `roll plan, ${p.state}`,
+        href: `/bench/plan/${p.id}`,
       }),
     ),
     ...named(people, 'member', (id) => `/members?open=${id}`),

@@ -92,7 +92,9 @@ describe('finding', () => {
       ['slip', 'Lady fern, plate III'],
       ['member', 'Fernanda Vale'],
     ])
-    expect(find(room.db, String(slip.number))[0]?.href).toBe(`/slips/${slip.id}`)
+    for (const typed of [String(slip.number), `slip ${slip.number}`, `Slip  ${slip.number}`])
+      expect(find(room.db, typed)[0]?.href).toBe(`/slips/${slip.id}`)
+    expect(find(room.db, `plan ${slip.number}`)).toEqual([])
     expect(find(room.db, 'otter').map((f) => f.kind)).toEqual(['preset', 'printer'])
     expect(find(room.db, 'plain sheet').map((f) => f.kind)).toEqual(['preset', 'paper'])
   })

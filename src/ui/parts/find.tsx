@@ -6,7 +6,7 @@ import type { Found } from '@/contract/find'
 import { useKeys } from '@/ui/keys/use-keys'
 import css from './find.module.css'
 
-/** Finds slips, members, presets, papers and printers: `/` goes here, arrows choose, Enter opens. */
+/** Finds slips, roll plans, members, presets, papers and printers: `/` goes here, arrows choose, Enter opens. */
 export function Find() {
   const router = useRouter()
   const id = useId()
@@ -63,7 +63,7 @@ export function Find() {
         aria-expanded={found !== null}
         aria-controls={`${id}-list`}
         aria-activedescendant={found?.[at] ? `${id}-${at}` : undefined}
-        aria-label="Find a slip, member, preset, paper or printer"
+        aria-label="Find a slip, plan, member, preset, paper or printer"
         placeholder="Find anything"
         value={text}
         onChange={(e) => setText(e.currentTarget.value)}
