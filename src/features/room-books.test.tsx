@@ -54,8 +54,8 @@ const PAPER: Paper = {
   stocks: [STOCK],
 }
 const MOVES = [
-  { at: 0, kind: 'run', delta: um(-420_000), note: '' },
-  { at: 0, kind: 'loaded', delta: um(26_000_000), note: 'new' },
+  { at: 0, kind: 'run', delta: um(-420_000), run: { id: 'n', number: 188 }, note: '' },
+  { at: 0, kind: 'loaded', delta: um(26_000_000), run: null, note: 'new' },
 ] as const
 const ROLL: Stock['rolls'][number] = {
   ...{ id: 'r', number: 4, left: um(24_600_000), first: um(26_000_000), core: null, thickness: null },
@@ -252,7 +252,10 @@ describe('stock of a paper', () => {
   it('a piece off a roll is a length; a measured rest is the difference', async () => {
     const asked = hearing(done({ id: 'r' }))
     const { unmount } = show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
-    expect(screen.getAllByRole('row').map((r) => r.textContent)).toEqual(['1 Janrun−0.42 m', '1 Janloaded+26.00 mnew'])
+    expect(screen.getAllByRole('row').map((r) => r.textContent)).toEqual([
+      '1 Janrun 188−0.42 m',
+      '1 Janloaded+26.00 mnew',
+    ])
     press('Write it down')
     await wrongAt('Length taken off', 'This is needed.')
     type('Length taken off', '12 cm')
@@ -260,6 +263,7 @@ describe('stock of a paper', () => {
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'r', kind: 'trimmed', delta: 120_000 }))
     unmount()
     show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
+    expect(screen.getByRole('link', { name: 'run 188' }).getAttribute('href')).toBe('/log/n')
     fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
     type('Measured length left', '24 m')
     press('Write it down')

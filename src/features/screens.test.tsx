@@ -243,7 +243,7 @@ describe('the bench', () => {
     ]
     show(<Bench bench={{ ...bench, lanes: [{ ...lane, plans: [plan], groups, swapCost: null }] }} shelf={[]} now={0} />)
     expect(screen.getByRole('link', { name: 'Plan 3' }).getAttribute('href')).toBe('/bench/plan/plan')
-    expect(screen.getByText(/is kept: 7 prints on 1072 mm of roll/)).toBeTruthy()
+    expect(screen.getByText(/is kept: 7 prints laid over 1072 mm of roll/)).toBeTruthy()
     const titles = screen.getAllByRole('heading', { level: 3 }).map((h) => h.textContent)
     expect(titles[0]).toBe('Ready1 slip, 3 prints, 3\u00a0min')
     expect(titles[1]).toMatch(/blackfrees 1 slip, 3 prints; the swap takes 1\.9 ml, 2\smin$/)

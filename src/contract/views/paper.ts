@@ -46,6 +46,8 @@ export type RollMove = {
   readonly at: number
   readonly kind: 'loaded' | 'run' | 'trimmed' | 'cut by hand' | 'test' | 'corrected'
   readonly delta: Um
+  /** what took it; null: no run did */
+  readonly run: { readonly id: string; readonly number: number } | null
   readonly note: string
 }
 

@@ -119,3 +119,12 @@ function trimming({ piece, prints }: Held): Found | null {
   if (left >= NOTHING) return { runs: 'along', at: left }
   return w - right >= NOTHING ? { runs: 'along', at: right } : null
 }
+
+const NUMBER_AT = [0.16, 0.3, 0.23] as const
+
+/**
+ * How far along a cut its number stands in a drawing, 0 to 1: the two cuts of a gap lie so near each other that at one place
+ * their numbers would cover each other.
+ * @example alongCut(1) // 0.3
+ */
+export const alongCut = (number: number): number => NUMBER_AT[number % NUMBER_AT.length] as number

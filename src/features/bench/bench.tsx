@@ -173,8 +173,8 @@ function LaneBox({
         ))}
         {lane.plans.map((plan) => (
           <p key={plan.id} className={css.together}>
-            <Link href={`/bench/plan/${plan.id}`}>Plan {plan.number}</Link> is kept: {countOf(plan.count, 'print')} on{' '}
-            {tradeLength(plan.length, unit)} of roll, to be printed as one.
+            <Link href={`/bench/plan/${plan.id}`}>Plan {plan.number}</Link> is kept: {countOf(plan.count, 'print')} laid
+            over {tradeLength(plan.length, unit)} of roll, to be printed as one.
           </p>
         ))}
         {lane.together.map((hint) => (

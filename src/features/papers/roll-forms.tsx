@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import type { RollMove, Stock } from '@/contract/views/paper'
 import { type Um, um } from '@/core/length/length'
 import { writeNumber } from '@/core/length/write'
@@ -69,7 +70,7 @@ export function RollForm({
             // biome-ignore lint/suspicious/noArrayIndexKey: a ledger is only added to
             <tr key={i}>
               <td>{sayShortDay(m.at, timeZone, now)}</td>
-              <td>{m.kind}</td>
+              <td>{m.run ? <Link href={`/log/${m.run.id}`}>run {m.run.number}</Link> : m.kind}</td>
               <td className="number">{sayMetres(m.delta, true)}</td>
               <td className="soft">{m.note}</td>
             </tr>

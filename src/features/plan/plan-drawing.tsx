@@ -4,7 +4,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react'
 import { type LengthUnit, um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import type { Laid } from '@/core/nest/ask'
-import type { Cut } from '@/core/nest/cuts'
+import { alongCut, type Cut } from '@/core/nest/cuts'
 import { useWays } from '@/ui/unit/unit'
 import css from './plan.module.css'
 
@@ -195,15 +195,15 @@ function Cuts({ cuts, made, small }: { readonly cuts: readonly Cut[]; readonly m
         : { x1: mm(piece.y), x2: mm(piece.y + piece.h), y1: mm(piece.x + c.at), y2: mm(piece.x + c.at) }
     const state = c.number <= made ? 'made' : c.number === made + 1 ? 'next' : undefined
     if (state === 'made') return null
+    const along = alongCut(c.number)
     return (
       <g key={c.number}>
         <line className={css.cut} data-state={state} {...line} />
         <text
           className={css.cutNumber}
           data-state={state}
-          // a part of the way along, where it seldom meets the number of another
-          x={line.x1 + (c.runs === 'across' ? 0 : (line.x2 - line.x1) * 0.22)}
-          y={line.y1 + (c.runs === 'across' ? (line.y2 - line.y1) * 0.22 : 0)}
+          x={line.x1 + (c.runs === 'across' ? 0 : (line.x2 - line.x1) * along)}
+          y={line.y1 + (c.runs === 'across' ? (line.y2 - line.y1) * along : 0)}
           fontSize={small}
         >
           {c.number}

@@ -78,7 +78,7 @@ function KeptPlans({ plans, now }: { readonly plans: readonly PlanLine[]; readon
             Plan {p.number}
           </Link>
           <span>
-            {countOf(p.count, 'print')}, {tradeLength(p.length, unit)} for {p.printerName}
+            {countOf(p.count, 'print')} laid over {tradeLength(p.length, unit)}, for {p.printerName}
           </span>
           <span className="soft">
             {p.state === 'kept' ? 'kept' : 'printed'}, laid by {p.by} {sayDay(p.at, timeZone, now)}

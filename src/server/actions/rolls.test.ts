@@ -119,8 +119,15 @@ describe('what a printer counts of its roll', () => {
       )
       .run(first.id, runId)
     const left = (): number => room.one('select sum(delta_um) from roll_moves where roll_id = ?', first.id)
-    return { room, runId, left }
+    return { room, runId, rollId: first.id, left }
   }
+  it('stands in its ledger with the run that took it', async () => {
+    const { room, runId, rollId } = await taken()
+    const line = ledgersOf(room.db)
+      .get(rollId)
+      ?.find((m) => m.kind === 'run')
+    expect(line).toMatchObject({ delta: -1_000_000, run: { id: runId, number: 1 } })
+  })
   it.each([
     [1_003_000, 'the printer counts 1003.0 mm, 1000.0 mm was sent', 24_997_000],
     [997_000, 'the printer counts 997.0 mm, 1000.0 mm was sent', 25_003_000],

@@ -1,7 +1,7 @@
 import type { PlanView } from '@/contract/views/plan'
 import { fromMm, type LengthUnit } from '@/core/length/length'
 import { tradePair, writeLength } from '@/core/length/write'
-import type { Cut } from '@/core/nest/cuts'
+import { alongCut, type Cut } from '@/core/nest/cuts'
 import type { Page, PageItem } from '@/core/page/page'
 import { rect, sheetRect } from '@/core/sheet/sheet'
 import { countOf } from '@/core/words/count'
@@ -20,8 +20,6 @@ const DRAWING = 88_000
 const LINE = 3200
 const LEAST = 0.5
 const BETWEEN = 6000
-/** Where along a cut its number stands. */
-const ALONG = 0.22
 /** How the drawing lies, for who holds the strip. */
 const HOW_IT_LIES =
   'In the drawing the lead edge, which left the printer first, is at the left, and the roll’s left edge is at the top.'
@@ -92,8 +90,8 @@ function drawingItems({ sheet, pieces }: Shown, cuts: readonly Cut[], top: numbe
     const height = 2300
     const wide = height * 0.62 * String(number).length
     const where = across
-      ? { x: x(piece.y + at), y: y(piece.x + piece.w * ALONG) }
-      : { x: x(piece.y + piece.h * ALONG), y: y(piece.x + at) }
+      ? { x: x(piece.y + at), y: y(piece.x + piece.w * alongCut(number)) }
+      : { x: x(piece.y + piece.h * alongCut(number)), y: y(piece.x + at) }
     items.push(line(where.x - wide / 2 - 200, where.y - height / 2 - 100, wide + 400, height + 200, 0))
     items.push({
       kind: 'text',

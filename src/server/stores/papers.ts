@@ -6,7 +6,7 @@ import { type Um, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { loads, papers, printers, rollMoves, rolls, stockMoves, stockPrices, stocks } from '@/server/db/schema'
+import { loads, papers, printers, rollMoves, rolls, runs, stockMoves, stockPrices, stocks } from '@/server/db/schema'
 import { newestFirst } from '@/server/db/sequence'
 import { parsed } from './parse'
 
@@ -159,13 +159,14 @@ export function ledgersOf(db: Db): ReadonlyMap<string, readonly RollMove[]> {
     opened.map(({ id }) => [
       id,
       db
-        .select()
+        .select({ move: rollMoves, run: { id: runs.id, number: runs.number } })
         .from(rollMoves)
+        .leftJoin(runs, eq(runs.id, rollMoves.runId))
         .where(eq(rollMoves.rollId, id))
         .orderBy(desc(rollMoves.at), newestFirst(rollMoves))
         .limit(LEDGER_LINES)
         .all()
-        .map(({ at, kind, deltaUm, note }) => ({ at, kind, delta: um(deltaUm), note })),
+        .map(({ move: { at, kind, deltaUm, note }, run }) => ({ at, kind, delta: um(deltaUm), run, note })),
     ]),
   )
 }

@@ -228,7 +228,7 @@ describe('stock', () => {
     expect([...ledgers.keys()]).toEqual([roll.id])
     const lines = ledgers.get(roll.id) ?? []
     expect(lines).toHaveLength(12)
-    expect(lines[0]).toEqual({ at: last, kind: 'trimmed', delta: -13_000, note: 'trim 13' })
+    expect(lines[0]).toEqual({ at: last, kind: 'trimmed', delta: -13_000, run: null, note: 'trim 13' })
     expect([lines[1], lines[2], lines.at(-1)].map((l) => l?.note)).toEqual(['trim 12', 'before 12', 'trim 3'])
   })
   it('one roll hangs in one printer only', async () => {
