@@ -1,4 +1,5 @@
 import { seeded } from '../../test/random-slips'
+import { barBound } from './bars'
 
 /** Strips with prints, as the bench's files hold them; lengths mm. */
 export type Instance = {
@@ -81,18 +82,9 @@ export function realistic(n: number, seed: number): Instance {
     { length: n },
     () => kinds[Math.floor(kinds.length * random() ** 1.4)] as readonly [number, number],
   )
+  const bars = items.map(([w, h]) => [w + 5, h + 5] as const)
   return {
     ...{ id: `real${strip}-${n}-${seed}`, family: 'realistic', stripWidth: strip, items, gap: 5, margin: 3 },
-    ...{ optimum: null, lowerBound: barBound(items, strip - 6 + 5, 5) - 5 },
+    ...{ optimum: null, lowerBound: barBound(bars, strip - 6 + 5) - 5 },
   }
-}
-
-/** By area, and by prints of which no two lie beside each other: what nobody doubts. */
-function barBound(items: readonly (readonly [number, number])[], width: number, gap: number): number {
-  const grown = items.map(([w, h]) => [w + gap, h + gap] as const)
-  const area = grown.reduce((a, [w, h]) => a + w * h, 0) / width
-  const wide = grown
-    .filter(([w, h]) => 2 * Math.min(w, h) > width)
-    .reduce((a, [w, h]) => a + (Math.max(w, h) <= width ? Math.min(w, h) : Math.max(w, h)), 0)
-  return Math.max(area, wide)
 }

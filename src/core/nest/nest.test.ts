@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { barBound } from '../../../bench/nest/bars'
 import { realistic, zeroWaste } from '../../../bench/nest/instances'
 import { anyPass } from './any'
 import type { Laid, NestAsk, Plan } from './ask'
@@ -201,6 +202,25 @@ describe('a pass', () => {
       return best
     })
     expect([...across]).toEqual(slow)
+  })
+})
+
+describe('no plan is shorter', () => {
+  it('than its bars: three that no two lie beside each other, and two that do once they are turned', () => {
+    const three = [6, 6, 6].map((a) => [a, a] as const)
+    expect(barBound(three, 10)).toBeCloseTo(18, 6)
+    const two = [6, 6].map((a) => [a, 5] as const)
+    expect(barBound(two, 10)).toBeCloseTo(6, 6)
+  })
+  it('and the bound that is told is no higher than what a linear program of the bars says, by other code', () => {
+    for (const seed of [1, 2, 3, 4, 5, 6]) {
+      const instance = realistic(25, seed)
+      const { bound, length } = (({ bound, plan }) => ({ bound, length: plan.length }))(
+        searched(asked(instance, 'any'), 12),
+      )
+      expect(bound / MM, instance.id).toBeLessThanOrEqual(instance.lowerBound + 0.2)
+      expect(instance.lowerBound, instance.id).toBeLessThanOrEqual(length / MM + 0.001)
+    }
   })
 })
 
