@@ -8,7 +8,7 @@ import { scaledBound } from './bound'
 import { type Cut, cutsOf, type Piece } from './cuts'
 import { shapeOf } from './shape'
 import { Search } from './solve'
-import { together } from './together'
+import { firstPlan, together } from './together'
 import { verifyPlan } from './verify'
 
 const MM = 1000
@@ -322,6 +322,16 @@ describe('what lies together on a roll', () => {
     expect(found).toMatchObject({ count: 4, length: 415 * MM, alone: 840 * MM, saved: 425 * MM })
     expect(found?.waste).toBeCloseTo(1 - (4 * 290 * 200) / (610 * 415), 6)
     expect(found?.bound).toBeLessThanOrEqual(415 * MM)
+  })
+  it('keeps to the gap, the white at the sides and the turns that are wished', () => {
+    const on = { width: 610 * MM, margins: MARGINS, prints: [print(290, 200, 4)] }
+    expect(together({ ...on, gap: 20 * MM }, 5000)?.length).toBe(430 * MM)
+    // 490 mm between the sides: two beside each other once they are turned
+    expect(together({ ...on, white: 60 * MM }, 5000)?.length).toBe(595 * MM)
+    expect(together({ ...on, white: 1 * MM }, 5000)?.length).toBe(415 * MM)
+    const wide = print(603, 200, 2)
+    expect(firstPlan({ ...on, prints: [wide] }, 5000)?.length).toBe(613 * MM)
+    expect(firstPlan({ ...on, prints: [{ ...wide, mayTurn: false }] }, 5000)).toBeNull()
   })
   it('leaves out what is too wide both ways, and is nothing where nothing is saved', () => {
     const on = (...prints: ReturnType<typeof print>[]) => together({ width: 610 * MM, margins: MARGINS, prints }, 5000)

@@ -14,7 +14,15 @@ export type OnRoll = {
     readonly copies: number
     /** how much of the roll a copy takes by itself */
     readonly alone: number
+    /** unless somebody says otherwise it may */
+    readonly mayTurn?: boolean
   }[]
+  /** the usual one unless somebody says otherwise */
+  readonly gap?: number
+  /** white that is wished at both sides, where it is more than the printer leaves */
+  readonly white?: number
+  /** straight unless somebody says otherwise */
+  readonly cut?: NestAsk['cut']
 }
 
 /** Room for a cutter between prints unless somebody says otherwise, um. */
@@ -34,14 +42,14 @@ export const sideMargin = (m: { readonly left: number; readonly right: number })
  * @example firstPlan({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).length // 200000
  */
 export function firstPlan(
-  { width, margins, prints }: OnRoll,
+  { width, margins, prints, gap = USUAL_GAP, white = 0, cut = 'straight' }: OnRoll,
   steps: number,
 ): (Gain & { readonly count: number }) | null {
-  const margin = sideMargin(margins)
-  const fits = prints.filter((p) => fitsAcross({ ...p, mayTurn: true }, width, margin))
+  const margin = Math.max(white, sideMargin(margins))
+  const fits = prints.filter(({ w, h, mayTurn = true }) => fitsAcross({ w, h, mayTurn }, width, margin))
   const laid = fits.flatMap((p) => Array.from({ length: p.copies }, () => p))
-  const items = laid.map(({ w, h }) => ({ w, h, mayTurn: true }))
-  const ask: NestAsk = { width, gap: USUAL_GAP, margin, cut: 'straight', items }
+  const items = laid.map(({ w, h, mayTurn = true }) => ({ w, h, mayTurn }))
+  const ask: NestAsk = { width, gap, margin, cut, items }
   const search = new Search(ask, 1)
   while (search.standing.steps < steps && search.pass(() => false));
   const { plan, bound } = search.standing

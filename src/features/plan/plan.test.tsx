@@ -178,7 +178,7 @@ describe('a roll plan', () => {
     await waitFor(() => expect(sent[0]?.action).toBe('plan.sizes'))
     expect(sent[0]?.body).toMatchObject({ width: 197_300 })
   })
-  it('every width of the paper is held against the others, those that are too narrow with how many do not fit', () => {
+  it('every width of the paper is held against the others, those that are too narrow with how many do not fit', async () => {
     const rolls = [
       {
         width: fromMm(610),
@@ -202,6 +202,14 @@ describe('a roll plan', () => {
     expect(rows[2]).toMatch(/^432 mm.*roll 3: 0\.3 m, too short$/)
     expect(rows[3]).toMatch(/^210 mm\d of 5 prints are wider than that2 unopened$/)
     expect(rows.filter((r) => r.includes('least'))).toHaveLength(1)
+    // by the gap that is wished
+    const takes = (): number =>
+      Number.parseInt(/loaded(\d+) mm/.exec(screen.getAllByRole('row')[1]?.textContent ?? '')?.[1] ?? '', 10)
+    const was = takes()
+    const gap = screen.getByLabelText('Gap between prints')
+    fireEvent.change(gap, { target: { value: '12' } })
+    fireEvent.blur(gap)
+    await waitFor(() => expect(takes()).toBeGreaterThan(was))
   })
   it('a plan that does not hold is not shown', () => {
     show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)

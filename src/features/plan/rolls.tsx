@@ -16,22 +16,21 @@ const STEPS = 12_000
 /** What the chosen prints would take of each width in which the room keeps this paper, by a first plan of each. */
 export function Rolls({ group, wishes }: { readonly group: PlanGroup; readonly wishes: Wishes }) {
   const { unit, currency } = useWays()
-  const { of } = wishes
-  const counts = group.prints.map((p) => of(p).copies).join(' ')
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the counts are all that is wished here
+  const { of, ask } = wishes
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked of the search changes with every wish
   const rows = useMemo(
     () =>
       group.rolls.map((roll) => ({
         roll,
         found: firstPlan(
           {
-            ...{ width: roll.width, margins: group.margins },
-            prints: group.prints.map((p) => ({ ...p, copies: of(p).copies })),
+            ...{ width: roll.width, margins: group.margins, gap: ask.gap, white: ask.margin, cut: ask.cut },
+            prints: group.prints.map((p) => ({ ...p, ...of(p) })),
           },
           STEPS,
         ),
       })),
-    [group, counts],
+    [group, ask],
   )
   const all = wishes.copies.length
   if (rows.length < 2 || all === 0) return null
