@@ -1,11 +1,12 @@
 import { anyPass } from './any'
 import type { NestAsk, Plan } from './ask'
 import type { Spot, Weights } from './beam'
-import { scaledBound } from './bound'
 import { greedy } from './greedy'
+import { EVERY_WAY, type Habits, habitsOf, looksOf } from './habits'
 import { GRID, up } from './kinds'
 import { type Merged, merged } from './merge'
 import { type Shape, shapeOf, withKinds } from './shape'
+import { partOf, type Slab, slabsOf } from './slabs'
 import { straightPass } from './straight'
 
 /** How a search stands. Lengths um. */
@@ -19,9 +20,7 @@ export type Standing = {
   readonly proven: boolean
 }
 
-/** Every way is looked at. */
-const ALL = Number.POSITIVE_INFINITY
-const FIRST: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1, looks: ALL }
+const FIRST: Weights = { base: 0.1, size: 0.5, pieces: 0.01, rule: 'thinnest', alike: 1, looks: EVERY_WAY }
 
 /** Numbers from a seed, 0 to 1 (mulberry32). */
 function randomOf(seed: number): () => number {
@@ -37,8 +36,6 @@ function randomOf(seed: number): () => number {
 
 /** No beam is wider than this many nodes over all prints together. */
 const WIDEST = 40_000
-/** Ways that a node looks at, of many, at least. */
-const FEWEST_LOOKS = 20
 
 /** How much longer than the best a plan may be that is gone on from, of its length. */
 const FAR = 0.01
@@ -46,21 +43,6 @@ const FAR = 0.01
 const HOME = 0.05
 
 type Best = { readonly spots: readonly Spot[]; readonly length: number }
-
-/** A stretch of the strip that no print crosses the ends of. */
-type Slab = { readonly from: number; readonly length: number; readonly spots: readonly Spot[] }
-
-function slabsOf(spots: readonly Spot[]): readonly Slab[] {
-  const slabs: { from: number; length: number; spots: Spot[] }[] = []
-  for (const s of spots.toSorted((a, b) => a.y - b.y)) {
-    const last = slabs.at(-1)
-    if (last && s.y < last.from + last.length) {
-      last.spots.push(s)
-      last.length = Math.max(last.length, s.y + s.stance.h - last.from)
-    } else slabs.push({ from: s.y, length: s.stance.h, spots: [s] })
-  }
-  return slabs
-}
 
 function shuffled<T>(list: readonly T[], random: () => number): readonly T[] {
   const out = [...list]
@@ -71,16 +53,6 @@ function shuffled<T>(list: readonly T[], random: () => number): readonly T[] {
     out[k] = t
   }
   return out
-}
-
-/** Only these prints, on the same strip. */
-function partOf(shape: Shape, spots: readonly Spot[]): Shape {
-  const left = shape.kinds.map(() => 0)
-  for (const s of spots) left[s.stance.kind] = (left[s.stance.kind] as number) + 1
-  const kinds = shape.kinds.map((k, i) => ({ ...k, members: k.members.slice(0, left[i]) }))
-  const area = kinds.reduce((sum, k) => sum + k.w * k.h * k.members.length, 0)
-  const bound = Math.max(Math.ceil(area / (shape.across[shape.width] as number)), scaledBound(kinds, shape.width))
-  return { ...withKinds(shape, kinds, shape.stances), area, bound }
 }
 
 /**
@@ -95,16 +67,8 @@ export class Search {
   private steps = 0
   private wide: number
   private fails = 0
+  private readonly habits: Habits
   private readonly random: () => number
-  /** passes that fail before the beam grows: few where each takes long */
-  private readonly round: number
-  private readonly grows: number
-  /** how often a part of the best is laid again instead of the whole */
-  private readonly again: number
-  /** many prints of one size each */
-  private readonly few: boolean
-  /** how often equal sides are joined first */
-  private readonly joins: number
 
   constructor(
     private readonly ask: NestAsk,
@@ -112,14 +76,8 @@ export class Search {
   ) {
     this.shape = shapeOf(ask)
     this.random = randomOf(seed)
-    this.wide = this.shape.count > 60 ? 10 : this.shape.count > 30 ? 5 : 3
-    const { count } = this.shape
-    this.round = count > 120 ? 1 : count > 60 ? 2 : count > 30 ? 5 : 8
-    this.grows = count > 120 ? 1.9 : count > 60 ? 1.7 : 1.6
-    this.again = count > 120 ? 0 : count > 60 && ask.cut === 'straight' ? 0.3 : 0.6
-    // of few sizes rows and blocks of one are what good plans are made of
-    this.few = 3 * this.shape.kinds.length <= count
-    this.joins = count <= 30 ? 0.5 : this.few ? 0.9 : 0.12
+    this.habits = habitsOf(this.shape, ask.cut)
+    this.wide = this.habits.wide
   }
 
   get standing(): Standing {
@@ -137,20 +95,10 @@ export class Search {
     const { shape, best } = this
     if (shape.count === 0 || (best && best.length <= shape.bound)) return false
     if (!best) this.first(stop)
-    else if (this.random() < this.again && (this.partAgain(best, stop) || this.restAgain(best, stop))) return true
+    else if (this.random() < this.habits.again && (this.partAgain(best, stop) || this.restAgain(best, stop)))
+      return true
     else this.whole(best, stop)
     return true
-  }
-
-  /**
-   * Of many prints a node looks at some only: a pass is over sooner then, and there are more of them. Passes of another kind
-   * gain by that from fewer prints on, and now and then by looking at all.
-   */
-  private looks(any: boolean): number {
-    const { random } = this
-    const { count } = this.shape
-    if (count <= (any ? 30 : 80) || (any && random() < 0.25)) return ALL
-    return FEWEST_LOOKS * 4 ** random()
   }
 
   private weights(any: boolean): Weights {
@@ -161,7 +109,7 @@ export class Search {
       ...how,
       rule: r < 0.5 ? 'thinnest' : r < 0.75 ? 'smallest' : 'lowest',
       alike: random() < 0.7 ? 1 : 4,
-      looks: this.looks(any),
+      looks: looksOf(this.shape.count, any, random),
     }
   }
 
@@ -190,13 +138,11 @@ export class Search {
   /** The whole once more, below the best. */
   private whole(best: Best, stop: () => boolean): void {
     const { shape, random } = this
+    const { low, joins, round, grows } = this.habits
     const room = best.length - shape.bound
-    // far below the best nothing is found in the time of a pass: of many prints a little is gained often, of more yet it
-    // takes so long that each gain should be a large one
-    const low = shape.count <= 30 ? 0.3 : shape.count <= 60 ? 0.8 : 0.55
     const ceiling = Math.floor(shape.bound + room * (low + (0.95 - low) * random()))
     // now and then with prints joined whose sides match
-    const joined = random() < this.joins ? this.joined() : null
+    const joined = random() < joins ? this.joined() : null
     const under = joined?.shape ?? shape
     const pass = this.way()
     const below = Math.max(shape.bound, Math.min(best.length - 1, ceiling))
@@ -205,11 +151,11 @@ export class Search {
     const spots = seen.spots ?? this.completed(under, seen.furthest)
     const shorter = spots !== null && this.took(joined ? joined.apart(spots) : spots)
     // where a pass takes long, a wider one is worth more than the same once more
-    if (joined || (shorter && this.round > 2)) return
+    if (joined || (shorter && round > 2)) return
     this.fails += 1
-    if (this.fails < this.round) return
+    if (this.fails < round) return
     this.fails = 0
-    this.wide = Math.min(Math.ceil(WIDEST / shape.count), Math.ceil(this.wide * this.grows))
+    this.wide = Math.min(Math.ceil(WIDEST / shape.count), Math.ceil(this.wide * grows))
   }
 
   /**
@@ -254,7 +200,8 @@ export class Search {
    * goes on from that. False: nothing came of it.
    */
   private restAgain(best: Best, stop: () => boolean): boolean {
-    const { ask, shape, random, few } = this
+    const { ask, shape, random } = this
+    const { few } = this.habits
     if (ask.cut !== 'any') return false
     const far = best.length * FAR
     if (!few || !this.now || this.now.length > best.length + far || random() < HOME) this.now = best
