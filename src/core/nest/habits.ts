@@ -30,7 +30,8 @@ export function habitsOf({ count, kinds }: Shape, cut: NestAsk['cut']): Habits {
   const few = 3 * kinds.length <= count
   if (count <= 30) return { wide: 3, round: 8, grows: 1.6, again: 0.6, few, joins: 0.5, low: 0.3 }
   const joins = few ? 0.9 : 0.12
-  if (count <= 60) return { wide: 5, round: 5, grows: 1.6, again: 0.6, few, joins, low: 0.8 }
+  if (count <= 60)
+    return { wide: 5, round: 5, grows: 1.6, again: few && cut === 'any' ? 0.75 : 0.6, few, joins, low: 0.8 }
   if (count <= 120)
     return { wide: 10, round: 2, grows: 1.7, again: cut === 'straight' ? 0.3 : 0.6, few, joins, low: 0.55 }
   return { wide: 10, round: 1, grows: 1.9, again: 0, few, joins, low: 0.55 }
