@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { AxePuppeteer } from '@axe-core/puppeteer'
+import axe from 'axe-core'
 import Database from 'better-sqlite3'
 import type { Browser, ElementHandle, Page } from 'puppeteer-core'
 import { inject } from 'vitest'
@@ -221,24 +221,69 @@ export async function append(page: Page, selector: string, text: string): Promis
   await page.keyboard.type(text)
 }
 
-/** What axe finds wrong with a screen in one scheme; each as a line. */
-export async function axe(page: Page, path: string, scheme: 'light' | 'dark'): Promise<readonly string[]> {
-  await page.evaluate((s) => localStorage.setItem('mantine-color-scheme-value', s), scheme)
-  await page.goto(inject('address') + path, { waitUntil: 'load' })
-  await new Promise((r) => setTimeout(r, 300))
-  return await axeHere(page)
+/** Which of axe's rules are asked: all of the levels that a screen keeps, or some by name. */
+export type Rules = 'all' | readonly string[]
+
+/** What axe finds wrong with a page as it is now, or with one part of it; each as a line. */
+export async function axeHere(page: Page, rules: Rules = 'all', part = 'html'): Promise<readonly string[]> {
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source)
+  return await page.evaluate(
+    async (named, within) => {
+      const runOnly =
+        named === 'all'
+          ? { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa'] }
+          : { type: 'rule', values: [...named] }
+      type Found = { id: string; nodes: { target: unknown; failureSummary?: string }[] }
+      const { axe: there } = window as unknown as {
+        axe: { run: (on: unknown, how: unknown) => Promise<{ violations: Found[]; passes: Found[] }> }
+      }
+      const { violations, passes } = await there.run(document.querySelector(within) ?? document, {
+        runOnly,
+        resultTypes: ['violations'],
+      })
+      if (violations.length + passes.length === 0) throw new Error(`axe looked at nothing within ${within}`)
+      return violations.map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .slice(0, 3)
+            .map((n) => `${n.target} ${n.failureSummary?.split('\n')[1] ?? ''}`)
+            .join(' | ')}`,
+      )
+    },
+    rules,
+    part,
+  )
 }
 
-/** What axe finds wrong with a page as it is now. */
-export async function axeHere(page: Page): Promise<readonly string[]> {
-  const { violations } = await new AxePuppeteer(page).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
-  return violations.map(
-    (v) =>
-      `${v.id}: ${v.nodes
-        .slice(0, 3)
-        .map((n) => `${n.target} ${n.failureSummary?.split('\n')[1] ?? ''}`)
-        .join(' | ')}`,
-  )
+/** What can differ in the dark, and at the width of a phone; everything else is the same there. */
+const IN_THE_DARK = ['color-contrast']
+const NARROW = ['color-contrast', 'target-size']
+
+/** Waits until nothing on a page fades or moves any more: axe sees a colour on its way as a colour. */
+export async function still(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const frame = (): Promise<unknown> => new Promise((r) => requestAnimationFrame(r))
+    await frame()
+    await frame()
+    const running = document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity)
+    await Promise.allSettled(running.map((a) => a.finished))
+  })
+}
+
+/** Everything that axe finds in the light, what the dark changes, and what a phone's width changes. */
+export async function axeEverywhere(page: Page, part = 'html'): Promise<readonly string[]> {
+  const look = async (where: string, scheme: 'light' | 'dark', width: number, rules: Rules) => {
+    await page.setViewport({ width, height: width < 600 ? 780 : 800 })
+    await page.evaluate((s) => document.documentElement.setAttribute('data-mantine-color-scheme', s), scheme)
+    await still(page)
+    return (await axeHere(page, rules, part)).map((line) => `${where}: ${line}`)
+  }
+  return [
+    ...(await look('light', 'light', 1280, 'all')),
+    ...(await look('dark', 'dark', 1280, IN_THE_DARK)),
+    ...(await look('dark, narrow', 'dark', 390, NARROW)),
+    ...(await look('narrow', 'light', 390, NARROW)),
+  ]
 }
 
 /** One value from the room's database, while it is open elsewhere. */

@@ -1,11 +1,13 @@
 // npm test: everything that has to be true, from a clean clone. Ends with `N passed, N failed`.
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { setPriority } from 'node:os'
 import { join } from 'node:path'
-import { build, endOnSignals, giveUp, install, needNode, ROOT, run, say } from './lib.mjs'
+import { build, endOnSignals, giveUp, install, needNode, ROOT, run, say, start } from './lib.mjs'
 
 needNode()
 endOnSignals()
+const started = Date.now()
 const totals = { passed: 0, failed: 0 }
 /** what failed, test by test, with the first words of why: said once more at the end, where a long output is read first */
 const why = []
@@ -38,17 +40,37 @@ function systemTools() {
   if (result.status !== 0) giveUp(`apt-get could not install ${names.join(' and ')}.`)
 }
 
+/** What each step took, and how long each file of tests ran: printed at the end, so that what grows is seen. */
+const times = []
+const files = []
+
 async function step(name, work) {
   if (only && only !== name) return
   const began = Date.now()
   const failed = totals.failed
   const ok = await work()
   if (ok !== null) totals[ok ? 'passed' : 'failed'] += 1
-  say(`${totals.failed > failed ? 'FAILED' : 'ok'}  ${name}, ${((Date.now() - began) / 1000).toFixed(0)} s`)
+  const took = (Date.now() - began) / 1000
+  times.push({ name, took })
+  say(`${totals.failed > failed || ok === false ? 'FAILED' : 'ok'}  ${name}, ${took.toFixed(0)} s`)
 }
 
 const bin = (path) => join(ROOT, 'node_modules', path)
 const node = async (...args) => (await run(process.execPath, args)) === 0
+
+/**
+ * Node beside a longer step: at a lower priority, so that the longer step is not held up, and with its lines printed
+ * together when it ends, so that they do not mix with those of the other.
+ */
+async function beside(...args) {
+  const lines = []
+  const child = start(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => lines.push(part))
+  if (child.pid) setPriority(child.pid, 5)
+  const code = await new Promise((resolve) => child.on('close', resolve))
+  process.stdout.write(Buffer.concat(lines))
+  return code === 0
+}
 
 /** Runs vitest projects and adds up their tests. */
 async function vitest(...projects) {
@@ -67,37 +89,57 @@ async function vitest(...projects) {
   const report = JSON.parse(readFileSync(out, 'utf8'))
   totals.passed += report.numPassedTests
   totals.failed += report.numFailedTests
-  for (const { name, assertionResults } of report.testResults)
+  for (const { name, startTime, endTime, assertionResults } of report.testResults) {
+    files.push({ name: name.slice(ROOT.length + 1), took: (endTime - startTime) / 1000 })
     for (const { status, fullName, failureMessages } of assertionResults)
       if (status === 'failed')
         why.push(`${name.slice(ROOT.length + 1)}, ${fullName}: ${(failureMessages[0] ?? '').slice(0, 600)}`)
+  }
   const broken = code !== 0 && report.numFailedTests === 0
   if (report.numTotalTests === 0 || broken) return false
   return null // counted test by test
 }
 
+const FILES_SHOWN = 15
+
+function sayTimes() {
+  say('slowest files:')
+  for (const { name, took } of files.toSorted((a, b) => b.took - a.took).slice(0, FILES_SHOWN))
+    say(`${took.toFixed(1).padStart(7)} s  ${name}`)
+  say(`steps: ${times.map(({ name, took }) => `${name} ${took.toFixed(0)} s`).join(', ')}`)
+  say(`whole: ${((Date.now() - started) / 60_000).toFixed(1)} min`)
+}
+
+const tsc = bin('typescript/bin/tsc')
+
+/** What is read without being run, and the build: beside the unit tests, which leave gaps where they wait. */
+async function reading() {
+  await step('core is pure', () => beside(tsc, '-p', 'src/core/tsconfig.json'))
+  await step('types', async () => (await beside(bin('next/dist/bin/next'), 'typegen')) && beside(tsc, '-p', '.'))
+  await step('lint', () => beside(bin('@biomejs/biome/bin/biome'), 'check', '--error-on-warnings', '.'))
+  await step('arrows', () => beside('scripts/arrows.mjs'))
+  await step('unused', () => beside(bin('knip/bin/knip.js')))
+}
+
+/** A share of `npm run outside` and `npm run prove`: mostly waiting for other processes, so beside the browser's tests. */
+async function waiting() {
+  await step('outside', () => beside('--import', 'tsx', 'outside/main.ts', '--share'))
+  await step('kills', () => beside('--import', 'tsx', 'bench/kills-main.ts', '--count', '10'))
+}
+
 await install()
-await step('core is pure', () => node(bin('typescript/bin/tsc'), '-p', 'src/core/tsconfig.json'))
-await step(
-  'types',
-  async () => (await node(bin('next/dist/bin/next'), 'typegen')) && node(bin('typescript/bin/tsc'), '-p', '.'),
-)
-await step('lint', () => node(bin('@biomejs/biome/bin/biome'), 'check', '--error-on-warnings', '.'))
-await step('arrows', () => node('scripts/arrows.mjs'))
-await step('unused', () => node(bin('knip/bin/knip.js')))
 // unit tests look at files with other programs' eyes, browser tests need a browser
 if (!only || only === 'unit' || only === 'browser') systemTools()
-await step('unit', () => vitest('core', 'server', 'measuring', 'interface'))
+await Promise.all([step('unit', () => vitest('core', 'server', 'measuring', 'interface')), reading()])
 await step('build', async () => {
   await build()
   return true
 })
 await step('page weight', () => node('scripts/page-weight.mjs'))
-await step('browser', () => vitest('browser'))
-// a share of what `npm run outside` and `npm run prove` do in full
-await step('outside', () => node('--import', 'tsx', 'outside/main.ts', '--share'))
-await step('kills', () => node('--import', 'tsx', 'bench/kills-main.ts', '--count', '10'))
+await step('demo room', () => node('--import', 'tsx', 'test/demo-room-main.ts'))
+await Promise.all([step('browser', () => vitest('browser')), waiting()])
 
+sayTimes()
 for (const said of why) say(`FAILED  ${said}`)
 say(`${totals.passed} passed, ${totals.failed} failed`)
 process.exit(totals.failed > 0 ? 1 : 0)

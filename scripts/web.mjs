@@ -39,6 +39,8 @@ const server = http.createServer((request, response) => {
 // a picture of 2 GB may take long to come in; headers may not
 server.requestTimeout = 0
 server.headersTimeout = 20_000
+// longer than clients keep a connection that nobody uses: the one who closes it is never the one who is just being sent to
+server.keepAliveTimeout = 75_000
 server.on('error', (error) => {
   process.stderr.write(`Port ${port} on ${hostname} cannot be used: ${error.message}\n`)
   process.exit(3)

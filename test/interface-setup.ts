@@ -26,8 +26,12 @@ vi.stubGlobal(
 )
 window.HTMLElement.prototype.scrollIntoView = () => {}
 
-/** Every component is given the same router, so that a test can ask what was done with it. */
-const router = { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() }
+/** Every component of every file is given the same router, so that a test can ask what was done with it. */
+const router = vi.hoisted(() => {
+  const shared = globalThis as unknown as { router?: Record<'push' | 'refresh' | 'replace', ReturnType<typeof vi.fn>> }
+  shared.router ??= { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() }
+  return shared.router
+})
 vi.mock('next/navigation', () => ({
   useRouter: () => router,
   usePathname: () => '/bench',
@@ -36,8 +40,12 @@ vi.mock('next/navigation', () => ({
 
 afterEach(() => {
   cleanup()
+  vi.useRealTimers()
   for (const way of Object.values(router)) way.mockClear()
 })
 // a transition that was under way has its say while there is still a window
 afterAll(() => new Promise((resolve) => setTimeout(resolve, 400)))
-Object.defineProperty(document, 'fonts', { value: { addEventListener() {}, removeEventListener() {} } })
+Object.defineProperty(document, 'fonts', {
+  configurable: true,
+  value: { addEventListener() {}, removeEventListener() {} },
+})

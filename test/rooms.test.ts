@@ -16,7 +16,7 @@ import { type Bed, pick, randomSlip, seeded } from './random-slips'
 import { facts, PICTURE, VERSION } from './slip-facts'
 
 // Rooms in numbers only: a machine's truth from a seed, five sheets read, then a thousand prints of one slip, counted.
-const ROOMS = 2000
+const ROOMS = process.env.LIBRETA_FULL ? 2000 : 300
 const SHEETS = 5
 const RUNS = 15
 const PRINTS = 800

@@ -20,8 +20,8 @@ import { layoutOf, meterFile, printWedge } from './print-wedge'
 
 // Printers that nobody knows, each with a truth of its own: printed, scanned, metered, corrected, printed again.
 const SEED = Number(process.env.LIBRETA_SEED ?? 1)
-const RESPONSES = process.env.LIBRETA_FULL ? 40 : 8
-const SCANS = process.env.LIBRETA_FULL ? 500 : 60
+const RESPONSES = process.env.LIBRETA_FULL ? 40 : 5
+const SCANS = process.env.LIBRETA_FULL ? 500 : 40
 
 let folder: string
 beforeAll(() => {

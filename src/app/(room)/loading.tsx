@@ -1,7 +1,5 @@
+import { LoadingPage } from '@/features/shell/loading-page'
+
 export default function Loading() {
-  return (
-    <p role="status" style={{ padding: '20px 24px', color: 'var(--soft)' }}>
-      Reading the room
-    </p>
-  )
+  return <LoadingPage />
 }

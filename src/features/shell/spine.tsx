@@ -6,40 +6,9 @@ import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
 import { useKeys } from '@/ui/keys/use-keys'
 import { useWays } from '@/ui/unit/unit'
+import { GROUPS, isWithin, TRAY } from './places'
 import css from './shell.module.css'
 import { WordsAndKeys } from './words-and-keys'
-
-type Place = { readonly href: string; readonly name: string; readonly key: string }
-
-const GROUPS: readonly { readonly name: string; readonly places: readonly Place[] }[] = [
-  {
-    name: 'Today',
-    places: [
-      { href: '/bench', name: 'Bench', key: '1' },
-      { href: '/slips', name: 'Slips', key: '2' },
-      { href: '/log', name: 'Log', key: '3' },
-    ],
-  },
-  {
-    name: 'Know-how',
-    places: [
-      { href: '/presets', name: 'Presets', key: '4' },
-      { href: '/tone', name: 'Tone checks', key: '5' },
-    ],
-  },
-  {
-    name: 'Room',
-    places: [
-      { href: '/printers', name: 'Printers', key: '7' },
-      { href: '/papers', name: 'Papers & rolls', key: '8' },
-      { href: '/sizes', name: 'Sizes', key: '9' },
-      { href: '/members', name: 'Members', key: '0' },
-      { href: '/room', name: 'Room', key: 'r' },
-    ],
-  },
-]
-
-const TRAY = { name: 'Demo', places: [{ href: '/tray', name: 'Output tray', key: 't' }] } as const
 
 /** The spine at the left: places in three groups; digits go there. */
 export function Spine({ roomName, tray }: { readonly roomName: string; readonly tray: boolean }) {
@@ -76,7 +45,7 @@ export function Spine({ roomName, tray }: { readonly roomName: string; readonly 
               key={place.href}
               href={place.href}
               className={css.place}
-              aria-current={path === place.href || path.startsWith(`${place.href}/`) ? 'page' : undefined}
+              aria-current={isWithin(path, place) ? 'page' : undefined}
             >
               {place.name}
               <span className={css.key} aria-hidden="true">

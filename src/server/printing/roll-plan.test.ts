@@ -61,7 +61,7 @@ async function waitingOnARoll() {
       sheet: { kind: 'cut', width: fromMm(610), length: 'auto' },
       placing: { mode: 'exact', by: { edge: 'both', width: fromMm(w), height: fromMm(h) } },
       quarter: 0,
-      copies: 4,
+      copies: 2,
     })
     await room.must(ACTIONS['slip.state'], { id: slip.id, revision: 1, state: 'waiting' })
     slips.push(slip)
@@ -80,7 +80,7 @@ describe('a roll plan from the bench to the cutter', () => {
     if (!waits) throw new Error('nothing waits')
     expect(waits.prints).toHaveLength(5)
     const body = planOf(waits)
-    expect(body.length).toBeGreaterThan(700 * MM)
+    expect(body.length).toBeGreaterThan(300 * MM)
     const kept = await room.must(ACTIONS['plan.keep'], { group: waits.key, plan: body })
     const view = planView(room.db, kept.id, room.now)
     expect(view?.trouble).toBeNull()
@@ -96,9 +96,9 @@ describe('a roll plan from the bench to the cutter', () => {
     const [, , w = 0, h = 0] = pageBox(objects, 'MediaBox')
     expect(Math.abs((w / 72) * 25.4 - 610)).toBeLessThan(0.1)
     expect(Math.abs((h / 72) * 25.4 - (view?.sheet.length ?? 0) / MM)).toBeLessThan(0.1)
-    // five pictures, each kept once and drawn four times
+    // five pictures, each kept once and drawn twice
     expect(images(objects)).toHaveLength(5)
-    expect(drawing(objects).filter((line) => / Do$/.test(line))).toHaveLength(20)
+    expect(drawing(objects).filter((line) => / Do$/.test(line))).toHaveLength(10)
 
     const before = left()
     const started = await room.must(ACTIONS['plan.print'], {
@@ -175,7 +175,7 @@ describe('a roll plan from the bench to the cutter', () => {
 
     // one run, a part for each print, exact to the minor unit
     expect(room.one('select count(*) from runs')).toBe(1)
-    expect(room.one('select count(*) from run_parts where run_id = ?', over.runId)).toBe(20)
+    expect(room.one('select count(*) from run_parts where run_id = ?', over.runId)).toBe(10)
     const cost = room.one('select cost from runs where id = ?', over.runId)
     expect(room.one('select sum(cost) from run_parts where run_id = ?', over.runId)).toBe(cost)
     expect(view?.promise?.cost).toBe(cost)
