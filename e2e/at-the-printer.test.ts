@@ -27,7 +27,7 @@ const atWren = (what: Record<string, unknown>): Promise<Response> =>
 /** Opens the print dialog by its key, answers its stops, and prints. */
 async function printIt(page: Page): Promise<void> {
   await page.keyboard.press('p')
-  await page.waitForSelector('[role=dialog] textarea', { timeout: 5000 })
+  await page.waitForSelector('[role=dialog] textarea')
   for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
   await oneCopy(page)
   await press(page, 'Print it')
@@ -41,20 +41,18 @@ describe('at the printer', () => {
     await listening(page)
     const before = goodOf(slip)
     await printIt(page)
-    await says(page, /its paper is used up|it wants other paper/, 60_000)
+    await says(page, /its paper is used up|it wants other paper/)
     // the bench says it as well
     await page.goto(`${inject('address')}/bench`, { waitUntil: 'load' })
     await settled(page)
     await says(page, /Seed packets, copy \d+\s+.*(its paper is used up|it wants other paper)/s)
     await press(page, 'Cancel')
-    await page.waitForFunction(() => !/its paper is used up|it wants other paper/.test(document.body.innerText), {
-      timeout: 30_000,
-    })
+    await page.waitForFunction(() => !/its paper is used up|it wants other paper/.test(document.body.innerText))
     await page.goto(`${inject('address')}/slips/${slip}`, { waitUntil: 'load' })
     await says(page, /was cancelled/)
     expect(goodOf(slip)).toBe(before)
     await atWren({ standsBy: true, source: 'main', left: 20 })
-  }, 120_000)
+  })
 
   it('a card is printed from a phone, 390 px wide, and lands in the log', async () => {
     const slip = slipCalled('Seed packets')
@@ -67,11 +65,11 @@ describe('at the printer', () => {
     for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
     await oneCopy(page)
     await press(page, 'Print it')
-    await says(page, /came out and is in the log/, 60_000)
+    await says(page, /came out and is in the log/)
     expect(goodOf(slip)).toBe(before + 1)
     const wide: number = await page.$eval('main', (m) => m.scrollWidth - m.clientWidth)
     expect(wide).toBe(0)
-  }, 90_000)
+  })
 
   it('a card is read back on a phone: what stands otherwise is on the bench until it is put right', async () => {
     const slip = slipCalled('Seed packets')
@@ -92,7 +90,7 @@ describe('at the printer', () => {
     await settled(page)
     await says(page, /Copies stood at 12, not \d+ in Wren/)
     await press(page, 'It is put right')
-    await page.waitForFunction(() => !/Copies stood at 12/.test(document.body.innerText), { timeout: 10_000 })
+    await page.waitForFunction(() => !/Copies stood at 12/.test(document.body.innerText))
     const preset = one<string>(
       'select preset_id from preset_versions v join read_backs r on r.version_id = v.id order by r.at desc limit 1',
     )
@@ -101,7 +99,7 @@ describe('at the printer', () => {
     // the same card on paper
     const file = await fetch(`${inject('address')}/api/cards/slip/${slip}`)
     expect([file.status, file.headers.get('content-type')]).toEqual([200, 'application/pdf'])
-  }, 60_000)
+  })
 
   it('a run that turned out spoiled is corrected by keyboard, and its charge is given back', async () => {
     const run = one<string>("select id from runs where outcome = 'good' and charge > 0 order by number desc limit 1")
@@ -138,7 +136,7 @@ describe('at the printer', () => {
     expect(one<string>('select outcome from runs where id = ?', run)).toBe('good')
     await page.goto(`${inject('address')}/log`, { waitUntil: 'load' })
     await says(page, /spoiled corrected/)
-  }, 60_000)
+  })
 
   it('a printer’s profile comes in by its file; what is none is said', async () => {
     const good = join(tmpdir(), `libreta-e2e-${process.pid}.icc`)
@@ -176,7 +174,7 @@ describe('at the printer', () => {
       return fold
     })
     await says(page, /harbour, trial/i)
-  }, 60_000)
+  })
 
   it('the printer’s page shows what it tells, beside what is known', async () => {
     const printer = one<string>("select id from printers where nickname = 'Heron'")
@@ -185,8 +183,8 @@ describe('at the printer', () => {
       for (const d of document.querySelectorAll('details')) d.open = true
     })
     await press(page, 'Ask the printer')
-    await says(page, /asked today/, 20_000)
+    await says(page, /asked today/)
     await says(page, /Loaded in roll/)
     await says(page, /attributes came/)
-  }, 60_000)
+  })
 })

@@ -18,7 +18,7 @@ async function atStep(page: Page, step: string, name: string): Promise<void> {
       )
       return [...(li?.querySelectorAll<HTMLElement>('button, a') ?? [])].find((b) => b.textContent?.trim() === n)
     },
-    { timeout: 10_000 },
+    {},
     step,
     name,
   )
@@ -42,7 +42,7 @@ async function pick(page: Page, label: string, option: string): Promise<void> {
 /** A press on what ends a form; the form is gone afterwards. */
 async function end(page: Page, name: string): Promise<void> {
   await click(page, `[role=dialog] ::-p-aria([name="${name}"][role="button"])`)
-  await page.waitForFunction(() => !document.querySelector('[role=dialog]'), { timeout: 10_000 })
+  await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
 }
 
 describe('a new paper', () => {
@@ -58,7 +58,7 @@ describe('a new paper', () => {
 
     await atStep(page, 'Media settings', 'Proof sheets')
     await end(page, 'Make the slip')
-    await page.waitForFunction(() => location.pathname.startsWith('/slips/'), { timeout: 10_000 })
+    await page.waitForFunction(() => location.pathname.startsWith('/slips/'))
     await says(page, 'Sedge Matte 180, Matte B')
     const bodies = JSON.parse(one<string>('select body from slips order by number desc limit 1'))
     expect(bodies.prints).toHaveLength(2)

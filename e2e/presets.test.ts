@@ -34,7 +34,7 @@ async function pick(page: Page, n: number, value: string): Promise<void> {
   await field?.click()
   const offered = (v: string): boolean =>
     [...document.querySelectorAll<HTMLElement>('[role=option]')].some((o) => o.offsetParent && o.textContent === v)
-  await page.waitForFunction(offered, { timeout: 8000 }, value)
+  await page.waitForFunction(offered, {}, value)
   await page.evaluate((v) => {
     ;[...document.querySelectorAll<HTMLElement>('[role=option]')]
       .find((o) => o.offsetParent && o.textContent === v)

@@ -56,7 +56,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     await page.type('aria/Address', address())
     await page.type('aria/Nickname', 'Stoat')
     await press(page, 'Ask it and add it')
-    await page.waitForFunction(() => /^\/printers\/[0-9a-f-]{36}$/.test(location.pathname), { timeout: 20_000 })
+    await page.waitForFunction(() => /^\/printers\/[0-9a-f-]{36}$/.test(location.pathname))
     await settled(page)
     await says(page, /desktop pigment printer, 329 mm/)
     await says(page, /asked today; the same as known/)
@@ -104,10 +104,8 @@ describe('a printer by its address, from nothing to a print that measures what w
     await settled(page)
     await choose(page, 'Sheet', 'B4')
     await press(page, 'Print 5 ruler sheets')
-    await page.waitForFunction(() => /^\/edge-checks\/[0-9a-f-]{36}$/.test(location.pathname), { timeout: 20_000 })
-    await page.waitForFunction(() => (document.body.innerText.match(/sheet \d came out/g) ?? []).length === 5, {
-      timeout: 120_000,
-    })
+    await page.waitForFunction(() => /^\/edge-checks\/[0-9a-f-]{36}$/.test(location.pathname))
+    await page.waitForFunction(() => (document.body.innerText.match(/sheet \d came out/g) ?? []).length === 5, {})
     const checkId = page.url().split('/').at(-1) ?? ''
     const layout = JSON.parse(one<string>('select layout from edge_checks where id = ?', checkId))
     const mm = (v: number): number => v / 1000
@@ -146,7 +144,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     expect(result.outliers).toEqual([])
     await page.goto(`${inject('address')}/printers/${printerId}`, { waitUntil: 'load' })
     await says(page, /in use/)
-  }, 240_000)
+  })
 
   it('a tray sheet is measured with crosshair and rule, by keys', async () => {
     const page = await visit.open('/tray')
@@ -199,7 +197,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     for (const stop of stops) await stop.type('a test print')
     await oneCopy(page)
     await press(page, 'Print it')
-    await says(page, /came out and is in the log/, 60_000)
+    await says(page, /came out and is in the log/)
     await says(page, /run \d+, good/)
     const jobName = one<string>('select job_name from print_jobs where subject_id = ?', slip.id)
     const sheet = await SheetPicture.open(sheetOf(jobName).path)
@@ -214,7 +212,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     const along = reach('along', 72, 185, 364)
     expect(Math.abs(across.to - across.from - 120)).toBeLessThan(0.6)
     expect(Math.abs(along.to - along.from - 160)).toBeLessThan(0.6)
-  }, 120_000)
+  })
 
   it('the sheet in the tray can be seen from the slip, and switches change what is in a printer', async () => {
     const page = await visit.open('/tray')

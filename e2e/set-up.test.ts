@@ -44,7 +44,7 @@ class Hands {
   async done(name: string): Promise<void> {
     await this.click(`[role=dialog] ::-p-aria([name="${name}"][role="button"])`)
     try {
-      await this.page.waitForFunction(() => !document.querySelector('[role=dialog]'), { timeout: 10_000 })
+      await this.page.waitForFunction(() => !document.querySelector('[role=dialog]'))
     } catch {
       throw new Error(
         `the form stays: ${await this.page.$eval('[role=dialog]', (d) => d.textContent?.slice(-400).replaceAll('\n', ' / '))}`,
@@ -57,7 +57,7 @@ class Hands {
     const found = await this.page.waitForFunction(
       (t, at) =>
         [...document.querySelectorAll<HTMLElement>('main button')].filter((b) => b.textContent?.trim() === t)[at],
-      { timeout: 10_000 },
+      {},
       name,
       n,
     )
@@ -67,7 +67,7 @@ class Hands {
     await (button as ElementHandle<Element>).click()
     this.presses += 1
     try {
-      await this.page.waitForSelector('[role=dialog]', { timeout: 10_000 })
+      await this.page.waitForSelector('[role=dialog]')
     } catch {
       const there = await this.page.evaluate(() => document.body.innerText.slice(0, 1500))
       throw new Error(`nothing opened; the page says:\n${there}`)

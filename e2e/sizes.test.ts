@@ -49,7 +49,7 @@ describe('a size of the room’s own', () => {
     await press(page, 'Add size')
     await says(page, `${CARD} is a size now.`)
     await says(page, 'custom_window-card_95x135mm')
-  }, 60_000)
+  })
 
   it('that is there already is said, and asked about before it is there twice', async () => {
     const page = await visit.open('/sizes')
@@ -65,7 +65,7 @@ describe('a size of the room’s own', () => {
     await press(page, 'Add size')
     await says(page, 'The room has a size of these edges already:')
     expect(one<number>("select count(*) from sizes where name = 'Another name'")).toBe(0)
-  }, 60_000)
+  })
 
   it('is printed on with even margins; another queue opens what is closed there', async () => {
     const from = one<string>("select id from slips where title = 'Seed packets' order by number limit 1")
@@ -95,7 +95,7 @@ describe('a size of the room’s own', () => {
     await page.waitForFunction(() => !/takes at most \d+ mm across/.test(document.body.innerText))
     await sheet(page, CARD)
     await says(page, /95 × 135 mm/)
-  }, 90_000)
+  })
 
   it('changed, its open slip keeps what it had, says so, and moves on one press', async () => {
     const page = await visit.open('/sizes')
@@ -118,7 +118,7 @@ describe('a size of the room’s own', () => {
     await press(page, 'Take the new size')
     await page.waitForFunction(() => !/this slip keeps/.test(document.body.innerText))
     await says(page, /95 × 140 mm/)
-  }, 60_000)
+  })
 })
 
 describe('two at one size', () => {
@@ -150,7 +150,7 @@ describe('two at one size', () => {
     await press(second, 'Save')
     await says(second, `${CARD} is saved.`)
     expect(one<number>('select short_um from sizes where name = ? and replaced_by_id is null', CARD)).toBe(97_000)
-  }, 60_000)
+  })
 })
 
 describe('what is in a printer, and what goes wrong there', () => {
@@ -159,13 +159,13 @@ describe('what is in a printer, and what goes wrong there', () => {
     const page = await visit.open('/bench')
     await says(page, /Wren says that Card gloss, [\d. ×]+ mm is in the card stack|Load/)
     await atWren({ source: 'main', width: 102, length: 152, type: 'plain', left: 20 })
-    await says(page, /Wren says that .*102 × 152 mm is in the card stack/, 20_000)
+    await says(page, /Wren says that .*102 × 152 mm is in the card stack/)
     await atWren({ copies: 12 })
-    await says(page, /Copies are 12 at Wren, set since \d\d:\d\d/, 20_000)
+    await says(page, /Copies are 12 at Wren, set since \d\d:\d\d/)
     await page.goto(`${inject('address')}/slips/${slip}`, { waitUntil: 'load' })
     await says(page, /The printer says that .* is in the card stack/)
     await atWren({ copies: 1, source: 'main', type: 'card-gloss', width: 102, length: 152 })
-  }, 90_000)
+  })
 
   it('a connection that drops after the data loses nothing, and prints nothing twice', async () => {
     const slip = slipOfCards()
@@ -174,23 +174,23 @@ describe('what is in a printer, and what goes wrong there', () => {
     const page = await visit.open(`/slips/${slip}`)
     await listening(page)
     await page.keyboard.press('p')
-    await page.waitForSelector('[role=dialog] textarea', { timeout: 5000 })
+    await page.waitForSelector('[role=dialog] textarea')
     for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
     await oneCopy(page)
     await press(page, 'Print it')
-    await says(page, /came out and is in the log/, 60_000)
+    await says(page, /came out and is in the log/)
     expect(jobs()).toBe(1)
     expect(one<number>('select count(*) from run_parts where slip_id = ?', slip)).toBe(1)
     expect(one<string>('select now_outcome from run_parts where slip_id = ?', slip)).toBe('good')
-  }, 120_000)
+  })
 
   it('a printer that is offline is seen at the bench without reloading, and when it is back', async () => {
     const page = await visit.open('/bench')
     await atWren({ fault: 'offline', seconds: 600 })
-    await says(page, /Wren\s+does not answer since \d\d:\d\d/, 30_000)
+    await says(page, /Wren\s+does not answer since \d\d:\d\d/)
     await atWren({ fault: 'none' })
-    await page.waitForFunction(() => !/does not answer since/.test(document.body.innerText), { timeout: 30_000 })
-  }, 90_000)
+    await page.waitForFunction(() => !/does not answer since/.test(document.body.innerText))
+  })
 })
 
 describe('a print that is measured', () => {
@@ -239,7 +239,7 @@ describe('a print that is measured', () => {
     expect(await sheets()).toBeGreaterThan(before)
     const page = await visit.open(`/printers/${otter}`)
     await says(page, /Measured runs[\s\S]*rear stack, margins[\s\S]*\d+ runs: /)
-  }, 120_000)
+  })
 })
 
 describe('a file that states its size', () => {
@@ -253,5 +253,5 @@ describe('a file that states its size', () => {
     await says(page, /whole\s+fill\s+file size/)
     await press(page, 'Print it at that size')
     await says(page, /As the file says, 400\.0 × 500\.0 mm|As the file says, 500\.0 × 400\.0 mm/)
-  }, 60_000)
+  })
 })

@@ -54,7 +54,7 @@ async function give(page: Page, path: string): Promise<void> {
 async function printed(page: Page): Promise<void> {
   await press(page, 'Print the wedge')
   await page.waitForFunction(() => /^\/tone\/[0-9a-f-]{36}$/.test(location.pathname))
-  await says(page, 'came out and is in the log', 60_000)
+  await says(page, 'came out and is in the log')
 }
 
 describe('a wedge', () => {
@@ -69,7 +69,7 @@ describe('a wedge', () => {
     await printed(second)
     expect(one('select count(*) from wedges')).toBe(BEFORE + 2)
     expect(one("select count(*) from run_parts where now_outcome = 'proof' and slip_id = ?", wedge(1).slip)).toBe(1)
-  }, 180_000)
+  })
 
   it('says what is wrong with a scan of another wedge, of none, and with a file that is no picture', async () => {
     const page = await visit.open(`/tone/${wedge(1).id}`)
@@ -96,7 +96,7 @@ describe('a wedge', () => {
     await give(page, text)
     await says(page, /letter\.jpg: it cannot be decoded/)
     expect(one('select count(*) from tone_readings')).toBe(BEFORE)
-  }, 120_000)
+  })
 
   it('is read from a scan and from a meter’s file; both make the scanner known', async () => {
     for (const n of [1, 2]) {
@@ -128,7 +128,7 @@ describe('a wedge', () => {
       await page.close()
     }
     expect(one('select count(*) from tone_readings')).toBe(BEFORE + 4)
-  }, 180_000)
+  })
 
   it('says which of the two is straighter and why, and its curve is bound and taken back', async () => {
     const list = await visit.open('/tone')
@@ -154,7 +154,7 @@ describe('a wedge', () => {
     await says(page, 'Prints go out as they are again.')
     await press(page, 'Bind curve to preset')
     await says(page, /Bound at 100 %/)
-  }, 120_000)
+  })
 
   it('through its curve is straight: what is left is below 1.5 L*', async () => {
     const curve = one<string>('select id from tone_curves where retired_at is null and wedge_id = ?', wedge(1).id)
@@ -171,7 +171,7 @@ describe('a wedge', () => {
     expect(Number(bend)).toBeLessThan(1.5)
     expect(Number(bend)).toBeGreaterThan(0)
     expect(id).not.toBe(wedge(1).id)
-  }, 120_000)
+  })
 })
 
 describe('a picture in black-and-white', () => {
@@ -213,9 +213,7 @@ describe('a picture in black-and-white', () => {
       await page.waitForSelector('[role=dialog]')
       await oneCopy(page)
       await press(page, 'Print it')
-      await expect
-        .poll(() => one('select state from print_jobs where subject_id = ?', slip), { timeout: 60_000 })
-        .toBe('done')
+      await expect.poll(() => one('select state from print_jobs where subject_id = ?', slip)).toBe('done')
       const file = join(inject('tray'), 'otter', `${String(await sheetOf(slip)).padStart(4, '0')}.png`)
       const { channels } = await sharp(file).stats()
       await page.close()
@@ -236,7 +234,7 @@ describe('a picture in black-and-white', () => {
     await straight.close()
     const [before, after] = [await lightOf(plain), await lightOf(grey)]
     expect(after).toBeGreaterThan(before + 0.5)
-  }, 240_000)
+  })
 })
 
 describe('one sheet in several ways', () => {
@@ -264,18 +262,18 @@ describe('one sheet in several ways', () => {
       }
     })
     await press(page, 'Make the slip')
-    await page.waitForFunction(() => location.pathname.startsWith('/slips/'), { timeout: 20_000 })
+    await page.waitForFunction(() => location.pathname.startsWith('/slips/'))
     await says(page, /1\. Matte B, monochrome, darkness Plain \(0\)/)
     await says(page, /2\. Matte B, monochrome, darkness Lifted \(−2\)/)
     await says(page, /3\. .*colour inks/)
     expect(await axeHere(page)).toEqual([])
-  }, 90_000)
+  })
 
   it('a row of tints beside the set one is a press on a tone check', async () => {
     const page = await visit.open(`/tone/${wedge(1).id}`)
     await press(page, 'Row of tints along b*')
-    await page.waitForFunction(() => location.pathname.startsWith('/slips/'), { timeout: 20_000 })
+    await page.waitForFunction(() => location.pathname.startsWith('/slips/'))
     await says(page, /tint .*: set it at the printer/)
     expect(one<number>("select count(*) from slips where title like 'Tints beside%'")).toBe(1)
-  }, 60_000)
+  })
 })

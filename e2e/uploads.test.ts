@@ -65,7 +65,7 @@ describe('pictures of any size come in', () => {
     const input = await page.$('input[type="file"]')
     if (!input) throw new Error('no place for a file')
     await (input as unknown as { uploadFile(...paths: string[]): Promise<void> }).uploadFile(path)
-    await says(page, 'chosen.jpg', 60_000)
+    await says(page, 'chosen.jpg')
     await says(page, /5.?000 × 3.?600 px/)
     await page.close()
   })

@@ -161,18 +161,24 @@ function sources() {
   return out
 }
 
-/** Builds the application when its sources changed since the last build. */
-export async function build() {
+/** Runs the build as everything else waits for it; what it printed is told when it fails. */
+async function buildAlone(args, env) {
+  const result = spawnSync(process.execPath, args, { cwd: ROOT, env, encoding: 'utf8' })
+  if (result.status !== 0) process.stderr.write(`${result.stdout}\n${result.stderr}\n`)
+  return result.status === 0
+}
+
+/**
+ * Builds the application when its sources changed since the last build.
+ * @param node runs node with these arguments and this environment; false: it failed, and said why
+ */
+export async function build(node = buildAlone) {
   const now = hashFiles(sources())
   if (existsSync(join(ROOT, '.next', 'BUILD_ID')) && stamp('built') === now) return
   const began = Date.now()
   say('Building, about a minute.')
-  const result = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {
-    cwd: ROOT,
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
-    encoding: 'utf8',
-  })
-  if (result.status !== 0) giveUp(`${result.stdout}\n${result.stderr}\nThe build failed.`)
+  const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' }
+  if (!(await node(['node_modules/next/dist/bin/next', 'build'], env))) giveUp('The build failed.')
   setStamp('built', now)
   say(`Built in ${seconds(began)}.`)
 }

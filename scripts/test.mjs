@@ -56,21 +56,22 @@ async function step(name, work) {
 }
 
 const bin = (path) => join(ROOT, 'node_modules', path)
-const node = async (...args) => (await run(process.execPath, args)) === 0
 
 /**
  * Node beside a longer step: at a lower priority, so that the longer step is not held up, and with its lines printed
  * together when it ends, so that they do not mix with those of the other.
  */
-async function beside(...args) {
+async function besideIn(env, args) {
   const lines = []
-  const child = start(process.execPath, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+  const child = start(process.execPath, args, { env, stdio: ['ignore', 'pipe', 'pipe'] })
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => lines.push(part))
   if (child.pid) setPriority(child.pid, 5)
   const code = await new Promise((resolve) => child.on('close', resolve))
   process.stdout.write(Buffer.concat(lines))
   return code === 0
 }
+
+const beside = (...args) => besideIn(process.env, args)
 
 /** Runs vitest projects and adds up their tests. */
 async function vitest(...projects) {
@@ -119,6 +120,12 @@ async function reading() {
   await step('lint', () => beside(bin('@biomejs/biome/bin/biome'), 'check', '--error-on-warnings', '.'))
   await step('arrows', () => beside('scripts/arrows.mjs'))
   await step('unused', () => beside(bin('knip/bin/knip.js')))
+  await step('build', async () => {
+    await build((args, env) => besideIn(env, args))
+    return true
+  })
+  await step('page weight', () => beside('scripts/page-weight.mjs'))
+  await step('demo room', () => beside('--import', 'tsx', 'test/demo-room-main.ts'))
 }
 
 /** A share of `npm run outside` and `npm run prove`: mostly waiting for other processes, so beside the browser's tests. */
@@ -131,12 +138,6 @@ await install()
 // unit tests look at files with other programs' eyes, browser tests need a browser
 if (!only || only === 'unit' || only === 'browser') systemTools()
 await Promise.all([step('unit', () => vitest('core', 'server', 'measuring', 'interface')), reading()])
-await step('build', async () => {
-  await build()
-  return true
-})
-await step('page weight', () => node('scripts/page-weight.mjs'))
-await step('demo room', () => node('--import', 'tsx', 'test/demo-room-main.ts'))
 await Promise.all([step('browser', () => vitest('browser')), waiting()])
 
 sayTimes()

@@ -7,11 +7,11 @@ import { ACTIONS } from '@/server/actions/all'
 import { printUntil } from '@/server/printing/follow'
 import { readPrintJob } from '@/server/stores/print-jobs'
 import type { Fault, Stage } from '../standins/printer/faults'
-import { CARDS, type Out, PrintRoom, QUICK } from './print-room'
+import { CARDS, IMPATIENT, type Out, PrintRoom } from './print-room'
 import { seeded } from './random-slips'
 
 // Jobs with every fault at every stage, then everything that was booked against what the machines wrote down themselves.
-const COUNT = process.env.LIBRETA_FULL ? 200 : 40
+const COUNT = process.env.LIBRETA_FULL ? 200 : 28
 const SEED = Number(process.env.LIBRETA_SEED ?? 1)
 
 type Trouble =
@@ -96,7 +96,7 @@ async function oneJob(trouble: Trouble): Promise<string> {
   if (trouble.at === 'printer') machine.faults.arm(trouble.kind, { stage: trouble.stage, seconds: 0.3 })
   const stop = new AbortController()
   const log = pino({ level: 'silent' })
-  let working = printUntil(stop.signal, () => room.system(), log, QUICK)
+  let working = printUntil(stop.signal, () => room.system(), log, IMPATIENT)
   let first: AbortController | null = stop
   const state = (): string => readPrintJob(room.db, id)?.state ?? 'gone'
   const reached = async (stage: string): Promise<void> => {
@@ -116,7 +116,7 @@ async function oneJob(trouble: Trouble): Promise<string> {
     }
   }
   const again = new AbortController()
-  if (first === null) working = printUntil(again.signal, () => room.system(), log, QUICK)
+  if (first === null) working = printUntil(again.signal, () => room.system(), log, IMPATIENT)
   // whoever stands there puts paper in after a while; a job that hangs is cancelled
   let i = 0
   for (let n = 0; n < 2000 && ['queued', 'sending', 'printing'].includes(state()); n++) {

@@ -7,6 +7,7 @@ import { ACTIONS } from '@/server/actions/all'
 import { bringUpToDate, type Db, openDatabase } from '@/server/db/open'
 import { firstKeeper, SYSTEM } from '@/server/door/actor'
 import { type Action, type Actor, type DoorContext, through } from '@/server/door/door'
+import { readRun } from '@/server/stores/log'
 
 export const NOW = Date.UTC(2026, 10, 24, 15, 0)
 
@@ -92,6 +93,12 @@ export class OpenRoom {
     if (asked.ok || asked.problem.code !== 'asks') throw new Error(`${action.name} did not ask`)
     const { uses, key } = asked.problem
     return { uses, value: await this.must(action, Object.assign({ knowing: key }, input)) }
+  }
+
+  /** A correction by somebody who has seen the run as it is now; a refusal is an error. */
+  async correct(input: Omit<z.input<(typeof ACTIONS)['run.correct']['input']>, 'revision'>): Promise<unknown> {
+    const revision = readRun(this.db, input.id)?.corrections.length ?? 0
+    return this.must(ACTIONS['run.correct'], Object.assign({ revision }, input))
   }
 
   /** One value of the database, by SQL. */

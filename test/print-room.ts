@@ -19,13 +19,16 @@ import { MODELS } from '../standins/printer/models'
 import { serve } from '../standins/printer/server'
 import { TestRoom } from './room'
 
-/** What the printing process waits in tests. */
+/** What the printing process waits in tests: it looks often, and gives nothing up because a machine is slow. */
 export const QUICK: Pace = {
   idleMs: 15,
   pollMs: 25,
-  awayMs: 1500,
-  patience: { answerMs: 3000, wholeMs: 6000, intakeMs: 20_000 },
+  awayMs: 120_000,
+  patience: { answerMs: 120_000, wholeMs: 240_000, intakeMs: 240_000 },
 }
+
+/** The same, for tests in which the printer goes away. */
+export const IMPATIENT: Pace = { ...QUICK, awayMs: 1500, patience: { answerMs: 3000, wholeMs: 6000, intakeMs: 20_000 } }
 
 export type Out = {
   readonly number: number

@@ -26,7 +26,7 @@ export function wanted(patch: PlainPatch, more: Partial<Wanted> = {}): Wanted {
     },
     body: { title: 'Test', memberId: 'm', chargeTo: 'member', prints: [patched(PRINT, patch)] },
     pictureOf: (id) => (id === PICTURE.id ? PICTURE : null),
-    ...{ runs: [], jobs: [], slipDone: false },
+    ...{ runs: [], jobs: [], copies: {}, slipDone: false },
     addresses: { q: 'ipp://127.0.0.1:4791/ipp/print' },
   })
   if (!one) throw new Error('no print')

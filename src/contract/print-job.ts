@@ -66,13 +66,37 @@ export type FileDocument = z.output<typeof fileDocumentSchema>
 const usedSchema = z
   .object({
     ...{ printerId: z.string(), feedId: z.string(), blackInk: z.enum(['photo', 'matte']).nullable() },
-    ...{ stockId: z.string().nullable(), rollId: z.string().nullable() },
     lengthUm: z.int(),
-    /** it went through before: its paper was counted then */
-    again: z.boolean().optional(),
+    /**
+     * What it takes: a sheet of a stock, a length of an opened roll, or nothing that the room counts: its sheet went through
+     * before, the room keeps no stock of that form, or no roll of it is opened.
+     */
+    paper: z.discriminatedUnion('kind', [
+      z.object({ kind: z.literal('sheet'), stockId: z.string() }).readonly(),
+      z.object({ kind: z.literal('roll'), stockId: z.string(), rollId: z.string() }).readonly(),
+      z.object({ kind: z.literal('nothing'), why: z.enum(['again', 'no stock', 'no open roll']) }).readonly(),
+    ]),
   })
   .readonly()
 export type Used = z.output<typeof usedSchema>
+export type UsedPaper = Used['paper']
+
+/**
+ * What one copy of a print takes: a sheet of its stock, or a length of the roll that is opened for it.
+ * @param again its sheet goes through the printer again
+ */
+export function paperUsed(
+  stock: { readonly id: string; readonly rollId?: string | null } | null,
+  onRoll: boolean,
+  again: boolean,
+): UsedPaper {
+  if (again) return { kind: 'nothing', why: 'again' }
+  if (!stock) return { kind: 'nothing', why: 'no stock' }
+  if (!onRoll) return { kind: 'sheet', stockId: stock.id }
+  return stock.rollId
+    ? { kind: 'roll', stockId: stock.id, rollId: stock.rollId }
+    : { kind: 'nothing', why: 'no open roll' }
+}
 
 /** What a run is of, and what was promised of it. */
 const ofRun = {
@@ -109,13 +133,49 @@ export type PlanBooking = z.output<typeof planBookingSchema>
 export const sheetBookingSchema = z.object({ used: usedSchema }).readonly()
 
 /** The schema of both, as they are written now. */
-export const JOB_SCHEMA = 1
+export const JOB_SCHEMA = 2
 
-const stored = z.object({ schema: z.literal(JOB_SCHEMA), body: z.unknown() })
+const stored = z.object({ schema: z.int().min(1), body: z.unknown() })
+
+/** What was used, as schema 1 said it: fields that could contradict each other. */
+const usedBefore2 = z.looseObject({
+  ...{ stockId: z.string().nullable(), rollId: z.string().nullable() },
+  again: z.boolean().optional(),
+})
+
+/** What schema 1 said of a roll without saying which: nothing was counted; whole rolls were taken for it. */
+function paperOf({ stockId, rollId, again }: z.output<typeof usedBefore2>, onRoll: boolean): UsedPaper {
+  if (again) return { kind: 'nothing', why: 'again' }
+  if (rollId !== null) return { kind: 'roll', stockId: stockId ?? '', rollId }
+  if (stockId === null) return { kind: 'nothing', why: 'no stock' }
+  return onRoll ? { kind: 'nothing', why: 'no open roll' } : { kind: 'sheet', stockId }
+}
+
+const recordBefore = z.looseObject({
+  run: z.object({ record: z.object({ body: z.object({ sheet: z.object({ roll: z.boolean() }) }) }) }).optional(),
+})
+
+/**
+ * What is done to a document or a booking of each older schema to make it one of the next: a list that only grows, from
+ * schema 1 on. What waits at a printer while the program is renewed is read by the new one.
+ */
+const UPGRADES: readonly ((body: unknown) => unknown)[] = [
+  // 2 says in one field what a print takes; documents did not change
+  (body) => {
+    const whole = z.looseObject({ used: usedBefore2.optional() }).parse(body)
+    if (whole.used === undefined) return whole
+    const { stockId, rollId, again, ...used } = whole.used
+    const onRoll = recordBefore.safeParse(body).data?.run?.record.body.sheet.roll ?? false
+    return { ...whole, used: { ...used, paper: paperOf({ stockId, rollId, again }, onRoll) } }
+  },
+]
 
 /** What is stored of a document or a booking. */
 export const storedJson = <T>(body: T) => ({ schema: JOB_SCHEMA, body })
 
-/** A document or a booking out of the database. @throws where it is none of this program's: a bug. */
-export const readStored = <T extends z.ZodType>(schema: T, json: unknown): z.output<T> =>
-  schema.parse(stored.parse(json).body)
+/** A document or a booking out of the database, of whatever schema. @throws for one of a newer program, or that is none. */
+export function readStored<T extends z.ZodType>(schema: T, json: unknown): z.output<T> {
+  const { schema: number, body } = stored.parse(json)
+  if (number > JOB_SCHEMA) throw new Error(`a print job of schema ${number}; this program knows ${JOB_SCHEMA}`)
+  return schema.parse(UPGRADES.slice(number - 1).reduce((older, up) => up(older), body))
+}

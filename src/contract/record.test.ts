@@ -36,9 +36,41 @@ describe('the record of a run', () => {
     expect(readRecord(2, former)).toEqual(record)
   })
   it('of a shared sheet keeps what each print pays', () => {
-    const share = { lines: [{ what: 'waste' as const, amount: minor(7) }], room: minor(3), print: promised.print }
+    const share = {
+      lines: [{ what: 'waste' as const, amount: minor(7) }],
+      room: minor(3),
+      spent: { paper: minor(10), ink: minor(2) },
+      print: promised.print,
+    }
     const shared = { ...record, print: null, shares: [share] }
     expect(readRecord(RECORD_SCHEMA, JSON.parse(JSON.stringify(shared)))).toEqual(shared)
+  })
+  it('one of schema 3 counts as spent what it was charged for paper and ink, and what the room bore', () => {
+    const { spent: _, ...former } = JSON.parse(JSON.stringify(record))
+    const [paper, ink] = ['paper', 'ink'].map((what) => record?.lines.find((l) => l.what === what)?.amount)
+    expect(readRecord(3, former).spent).toEqual({ paper, ink })
+    const lines = [
+      { what: 'paper', amount: 40 },
+      { what: 'ink', amount: 5 },
+      { what: 'room share', amount: 25 },
+    ]
+    const shares = [
+      { lines, room: 3, print: promised.print },
+      { lines, room: 4, print: promised.print },
+    ]
+    const shared = readRecord(3, {
+      ...former,
+      lines: [
+        { what: 'paper', amount: 80 },
+        { what: 'ink', amount: 10 },
+      ],
+      shares,
+    })
+    expect(shared.shares?.map((s) => s.spent)).toEqual([
+      { paper: 43, ink: 5 },
+      { paper: 44, ink: 5 },
+    ])
+    expect(shared.spent).toEqual({ paper: 87, ink: 10 })
   })
   it('one of a newer program, or that is none, is refused', () => {
     expect(() => readRecord(RECORD_SCHEMA + 1, record)).toThrow(/this program knows/)

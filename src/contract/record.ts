@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Spent } from '@/core/charge/charge'
 import type { RecordedPiece, RecordedShare, RecordedStop, RunRecord } from '@/core/slip/record'
 import { minorSchema, umSchema } from './lengths'
 import { fedSheetSchema, fourEdges, pageSchema, pxRectSchema, quarterSchema, rectSchema } from './page'
@@ -35,8 +36,10 @@ const linesSchema = z
   .array(z.object({ what: z.enum(['paper', 'waste', 'ink', 'room share']), amount: minorSchema }).readonly())
   .readonly()
 
+const spentSchema = z.object({ paper: minorSchema, ink: minorSchema }).readonly() satisfies z.ZodType<Spent, unknown>
+
 const shareSchema = z
-  .object({ lines: linesSchema, room: minorSchema, print: printSchema })
+  .object({ lines: linesSchema, room: minorSchema, spent: spentSchema, print: printSchema })
   .readonly() satisfies z.ZodType<RecordedShare, unknown>
 
 const recordSchema = z
@@ -66,6 +69,7 @@ const recordSchema = z
     ]),
     pieces: z.array(pieceSchema).readonly(),
     lines: linesSchema,
+    spent: spentSchema,
     inkMl: z.number().nullable(),
     unknown: z
       .array(z.enum(['paper', 'ink']))
@@ -78,8 +82,20 @@ const recordSchema = z
   })
   .readonly() satisfies z.ZodType<RunRecord, unknown>
 
+const withLines = z.looseObject({
+  lines: linesSchema,
+  shares: z.array(z.looseObject({ lines: linesSchema, room: minorSchema })).nullable(),
+})
+
+/** What records before schema 4 counted as spent: the charged lines of paper and ink, and what the room bore. */
+function spentBy(lines: z.output<typeof linesSchema>, room: number): { readonly paper: number; readonly ink: number } {
+  const sum = (...of: readonly string[]): number =>
+    lines.reduce((all, { what, amount }) => all + (of.includes(what) ? amount : 0), 0)
+  return { paper: sum('paper', 'waste') + room, ink: sum('ink') }
+}
+
 /** The schema of a record as it is written now. */
-export const RECORD_SCHEMA = 3
+export const RECORD_SCHEMA = 4
 
 /**
  * What is done to a record of each older schema to make it one of the next: a list that only grows, from schema 1 on. A
@@ -90,6 +106,12 @@ const UPGRADES: readonly ((body: unknown) => unknown)[] = [
   (body) => ({ ...z.looseObject({}).parse(body), print: null }),
   // 3 knows sheets that several prints share; before it there was none
   (body) => ({ ...z.looseObject({}).parse(body), shares: null }),
+  // 4 keeps what was spent; before it the lines were all that was kept, and the log summed those
+  (body) => {
+    const whole = withLines.parse(body)
+    const shares = whole.shares?.map((s) => ({ ...s, spent: spentBy(s.lines, s.room) })) ?? null
+    return { ...whole, shares, spent: spentBy(whole.lines, shares?.reduce((sum, s) => sum + (s.room ?? 0), 0) ?? 0) }
+  },
 ]
 
 /** A record out of the database, of whatever schema. @throws for one of a newer program, or that is none: a bug. */

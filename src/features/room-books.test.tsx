@@ -6,6 +6,7 @@ import type { Paper, ScreenView, Stock } from '@/contract/views/paper'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { done, fromMenu, hearing, show } from '../../test/interface'
+import { sums } from '../../test/sums'
 import { type GroupRow, Members, type PersonRow } from './members/members'
 import { RoomForm } from './members/room-form'
 import { Screens } from './members/screens'
@@ -459,9 +460,8 @@ describe('members', () => {
 })
 
 describe('the room', () => {
-  const totals = (runs: number, cost: number, charge: number) => ({
-    ...{ runs, spoiled: 0, mm2: 0, microlitres: 0, cost: minor(cost), charge: minor(charge) },
-  })
+  const totals = (prints: number, cost: number, charge: number) =>
+    sums(prints, { cost: minor(cost), charge: minor(charge) })
   const rates = { paperPercent: 100, inkPer100Ml: null, roomShare: minor(25) }
   const page = (good: readonly [cost: number, charge: number]) =>
     show(
@@ -487,7 +487,7 @@ describe('the room', () => {
     )
   it('says whether what was charged covers what was used up', () => {
     page([900, 1250])
-    expect(screen.getByText(/covers paper and ink and leaves 0\.40\sEUR/)).toBeTruthy()
+    expect(screen.getByText(/cover paper and ink and leave 0\.40\sEUR/)).toBeTruthy()
     expect(
       screen
         .getAllByRole('row')
@@ -497,7 +497,7 @@ describe('the room', () => {
   })
   it('says what is missing', () => {
     page([1000, 1250])
-    expect(screen.getByText(/is 0\.60\sEUR less than paper and ink cost/)).toBeTruthy()
+    expect(screen.getByText(/are 0\.60\sEUR less than paper and ink cost/)).toBeTruthy()
     expect(screen.getByRole('cell', { name: 'not known' })).toBeTruthy()
     expect(screen.getByRole('rowheader', { name: 'the beginning' })).toBeTruthy()
   })

@@ -10,6 +10,7 @@ import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import { DEMO_PRINTERS } from '../../demo/printers'
 import { type Asked, done, hearing, show } from '../../test/interface'
 import { facts, laid, PICTURE, VERSION } from '../../test/slip-facts'
+import { sums } from '../../test/sums'
 import { wanted } from '../../test/wanted'
 import { Bench } from './bench/bench'
 import { Log } from './log/log'
@@ -145,7 +146,7 @@ describe('logging what came out', () => {
 describe('the bench', () => {
   const bench: BenchData = {
     waiting: 1,
-    today: { runs: 6, spoiled: 1, mm2: 2_310_000 },
+    today: { prints: 6, spoiled: 1, mm2: 2_310_000 },
     ...{ unplaced: [], unplacedCount: 0 },
     lanes: [
       {
@@ -292,7 +293,7 @@ describe('the bench', () => {
 })
 
 describe('the log', () => {
-  const totals = { runs: 1, spoiled: 1, mm2: 93_548, microlitres: 430, cost: minor(123), charge: minor(0) }
+  const totals = sums(1, { spoiled: 1, mm2: 93_548, microlitres: 430, cost: minor(123) })
   it('writes a run as one line, spoiled with its cause', () => {
     const line = {
       id: 'r',
@@ -322,6 +323,7 @@ describe('the log', () => {
       parts: 1,
       cost: minor(123),
       charge: minor(0),
+      unknown: [],
     } as const
     show(
       <Log
@@ -338,7 +340,7 @@ describe('the log', () => {
     expect(row.textContent).toBe('15:059FernIriaMatte, 3Fenland B4spoiled, banding1.230.00')
   })
   it('says when nothing is there yet', () => {
-    show(<Log lines={[]} next={null} totals={{ ...totals, runs: 0 }} printers={[]} members={[]} papers={[]} now={0} />)
+    show(<Log lines={[]} next={null} totals={sums(0)} printers={[]} members={[]} papers={[]} now={0} />)
     expect(screen.getByText('No run is logged yet.')).toBeTruthy()
   })
 })

@@ -33,6 +33,8 @@ export const PRINTS_INPUTS = {
   'run.correct': z
     .object({
       id: idSchema,
+      /** how many corrections the run had when it was looked at */
+      revision: z.int().min(0),
       outcome: z.enum(['good', 'proof', 'spoiled']),
       cause: z.enum(CAUSES).nullable(),
       note: noteSchema,

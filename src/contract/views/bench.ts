@@ -5,6 +5,7 @@ import type { Minor } from '@/core/money/money'
 import type { SaysInstead } from '@/core/printer/heard'
 import type { Needs } from '@/core/slip/needs'
 import type { ReadBack } from './card'
+import type { RunSums } from './log'
 import type { PlanLine } from './plan'
 import type { Printer } from './printer'
 
@@ -78,5 +79,5 @@ export type Bench = {
   readonly unplaced: readonly BenchSlip[]
   readonly unplacedCount: number
   readonly waiting: number
-  readonly today: { readonly runs: number; readonly spoiled: number; readonly mm2: number }
+  readonly today: Pick<RunSums, 'prints' | 'spoiled' | 'mm2'>
 }

@@ -44,7 +44,9 @@ export type RunLine = {
   readonly inkMicrolitres: number
   readonly cost: Minor
   readonly charge: Minor
-  /** it was logged as something else */
+  /** what of its cost nobody could say */
+  readonly unknown: readonly ('paper' | 'ink')[]
+  /** it was corrected since it was logged */
   readonly corrected: boolean
 }
 
@@ -63,6 +65,8 @@ export type Run = RunLine & {
     readonly charge: Minor
   }[]
   readonly chargeTo: 'member' | 'group'
+  /** somebody is asked for its charge */
+  readonly asked: boolean
   readonly memberId: string | null
   readonly groupId: string | null
   /** as what it was logged */
@@ -75,11 +79,25 @@ export type Run = RunLine & {
   readonly record: RunRecord
 }
 
-export type LogTotals = {
+/** What prints add up to. What is not known, or was not printed, is counted apart and is in no sum. */
+export type RunSums = {
+  /** prints that came out, each of them once */
+  readonly prints: number
+  /** passes through a printer that brought them out: prints that share a sheet share one */
   readonly runs: number
+  /** sheets and lengths of roll that they took: one that went through again is one */
+  readonly sheets: number
+  readonly good: number
+  readonly proof: number
   readonly spoiled: number
+  readonly notKnown: number
+  readonly notPrinted: number
   readonly mm2: number
   readonly microlitres: number
+  /** what the room spent: paper at its price, and ink */
   readonly cost: Minor
+  /** what somebody is asked for */
   readonly charge: Minor
+  /** what of the cost nobody could say of some print: the cost is at least that */
+  readonly unknown: readonly ('paper' | 'ink')[]
 }

@@ -4,7 +4,7 @@ import { fromMm } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { fedSheet } from '@/core/sheet/sheet'
 import { between } from '../../../test/between'
-import { chargeFor } from './charge'
+import { chargeFor, costOf } from './charge'
 
 const A4 = fedSheet(fromMm(210), fromMm(297), 'short')
 const TARIFF = { id: 't', paperPercent: 100, inkPer100Ml: minor(7000), roomShare: minor(25) }
@@ -34,6 +34,20 @@ describe('a copy', () => {
     expect(amounts(chargeFor(A4, 0, area(0), stock, { ...TARIFF, paperPercent: 50 }))).toEqual([50, 0, 25])
     expect(amounts(chargeFor(A4, 0, area(0), null, TARIFF))).toEqual([0, 0, 25])
   })
+  it.each([
+    [0, [0, 42, 25]],
+    [100, [95, 42, 25]],
+    [150, [143, 42, 25]],
+  ])(
+    'of %i per cent of the paper charged the room spent the same: paper at its price, and ink',
+    (paperPercent, lines) => {
+      const stock = { kind: 'sheet', pack: 50, price: minor(4750) } as const
+      const charge = chargeFor(A4, 50_000, area(12), stock, { ...TARIFF, paperPercent })
+      expect(amounts(charge)).toEqual(lines)
+      expect(charge.spent).toEqual({ paper: 95, ink: 42 })
+      expect(costOf(charge.spent)).toBe(137)
+    },
+  )
   it('says what nobody knows, and counts it as nothing: no price of the paper, no use of ink', () => {
     const known = { kind: 'sheet', pack: 50, price: minor(4750) } as const
     expect(chargeFor(A4, 50_000, area(12), known, TARIFF).unknown).toEqual([])

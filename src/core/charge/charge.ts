@@ -28,8 +28,15 @@ export type ChargeLine = {
   readonly amount: Minor
 }
 
+/** What the room spent, whoever pays and whatever share of it: paper at its price, ink at the tariff's rate. */
+export type Spent = { readonly paper: Minor; readonly ink: Minor }
+
+/** Nothing of either. */
+export const NOTHING_SPENT: Spent = { paper: minor(0), ink: minor(0) }
+
 export type Charge = {
   readonly total: Minor
+  readonly spent: Spent
   readonly lines: readonly ChargeLine[]
   /** null: nobody has said how much this media setting takes, or use is counted in sheets */
   readonly inkMl: number | null
@@ -40,9 +47,9 @@ export type Charge = {
 const MM2_PER_M2 = 1_000_000
 
 /**
- * What one copy costs: paper (a sheet of its pack, or the length cut of its roll, times the tariff's per cent), ink by
- * the area printed or by the sheet, the room's share. The exact sum is rounded once, halves away from zero; the lines are its shares
- * by largest remainder, so that they always add up to the total.
+ * What one copy is charged, and what the room spent on it. Charged are paper (a sheet of its pack, or the length cut of its roll, times the tariff's per cent), ink by
+ * the area printed or by the sheet, the room's share; spent are paper at its full price and ink. Each exact sum is rounded once,
+ * halves away from zero; the lines are its shares by largest remainder, so that they always add up to it.
  * @param sheet as fed; for a roll its length is what is cut off. @param inkedMm2 area that gets ink, mm2.
  * @example chargeFor({ width: 210000, length: 297000 }, 20000, { kind: 'area', mlPerM2: 10 }, { kind: 'sheet', pack: 50, price: 4750 }, { id: 't', paperPercent: 100, inkPer100Ml: 7000, roomShare: 25 }).total // 134
  */
@@ -54,7 +61,8 @@ export function chargeFor(
   tariff: Tariff,
 ): Charge {
   const inkMl = use.kind === 'area' && use.mlPerM2 !== null ? (inkedMm2 / MM2_PER_M2) * use.mlPerM2 : null
-  const paper = paperCost(sheet, stock) * (tariff.paperPercent / 100)
+  const price = paperCost(sheet, stock)
+  const paper = price * (tariff.paperPercent / 100)
   const ink = use.kind === 'sheet' ? use.price : ((inkMl ?? 0) * (tariff.inkPer100Ml ?? 0)) / 100
   const unknown = [
     ...(stock === null || stock.price === null ? (['paper'] as const) : []),
@@ -67,7 +75,9 @@ export function chargeFor(
     what,
     amount: shares[i] ?? minor(0),
   })
-  return { total, lines: [line('paper', 0), line('ink', 1), line('room share', 2)], inkMl, unknown }
+  const [spentPaper = minor(0), spentInk = minor(0)] = splitMoney(minor(price + ink), [price, ink])
+  const spent = { paper: spentPaper, ink: spentInk }
+  return { total, spent, lines: [line('paper', 0), line('ink', 1), line('room share', 2)], inkMl, unknown }
 }
 
 function paperCost(sheet: FedSheet, stock: StockPrice | null): number {
@@ -84,14 +94,13 @@ export type RunOutcome = 'good' | 'proof' | 'spoiled'
  */
 export function chargedFor(outcome: RunOutcome, lines: readonly ChargeLine[]): Minor {
   if (outcome === 'spoiled') return minor(0)
-  return sumOf(outcome === 'good' ? lines : spent(lines))
+  return sumOf(outcome === 'good' ? lines : lines.filter((l) => l.what !== 'room share'))
 }
 
 /**
- * What the room spent: paper and ink, whoever pays.
- * @example costOf([{ what: 'paper', amount: 95 }, { what: 'room share', amount: 25 }]) // 95
+ * The cost to the room: paper and ink together.
+ * @example costOf({ paper: 95, ink: 14 }) // 109
  */
-export const costOf = (lines: readonly ChargeLine[]): Minor => sumOf(spent(lines))
+export const costOf = ({ paper, ink }: Spent): Minor => minor(paper + ink)
 
-const spent = (lines: readonly ChargeLine[]): readonly ChargeLine[] => lines.filter((l) => l.what !== 'room share')
 const sumOf = (lines: readonly ChargeLine[]): Minor => minor(lines.reduce((sum, l) => sum + l.amount, 0))

@@ -4,7 +4,8 @@ import { minor } from '@/core/money/money'
 import { chargedFor, costOf } from './charge'
 import { SHARE_RULES, sharesOf } from './shares'
 
-const WHOLE = { paper: minor(1000), ink: minor(90), each: minor(25) }
+const SPENT = { paper: minor(1500), ink: minor(90) }
+const WHOLE = { paper: minor(1000), ink: minor(90), spent: SPENT, each: minor(25) }
 const TWO = [
   { area: 300, inked: 30 },
   { area: 450, inked: 60 },
@@ -21,6 +22,7 @@ describe('shares of a sheet that several prints share', () => {
           { what: 'room share', amount: 25 },
         ],
         room: 100,
+        spent: { paper: 600, ink: 30 },
       },
       {
         lines: [
@@ -29,6 +31,7 @@ describe('shares of a sheet that several prints share', () => {
           { what: 'room share', amount: 25 },
         ],
         room: 150,
+        spent: { paper: 900, ink: 60 },
       },
     ])
   })
@@ -47,13 +50,16 @@ describe('shares of a sheet that several prints share', () => {
       fc.property(prints, fc.nat(50_000), fc.nat(90_000), fc.nat(9000), (list, more, paper, ink) => {
         const sheet = list.reduce((sum, p) => sum + p.area, 0) + more
         const cost = SHARE_RULES.map((rule) => {
-          const shares = sharesOf({ paper: minor(paper), ink: minor(ink), each: minor(25) }, sheet, list, rule)
+          const spent = { paper: minor(2 * paper), ink: minor(ink) }
+          const shares = sharesOf({ paper: minor(paper), ink: minor(ink), spent, each: minor(25) }, sheet, list, rule)
           expect(shares).toHaveLength(list.length)
-          return shares.map((s) => costOf(s.lines) + s.room)
+          const asked = shares.map((s) => chargedFor('proof', s.lines) + s.room)
+          expect(asked.reduce((a, b) => a + b, 0)).toBe(paper + ink)
+          return shares.map((s) => costOf(s.spent))
         })
         // what a print costs the room is the same by both, and all of it is the sheet's
         expect(cost[0]).toEqual(cost[1])
-        expect(cost[0]?.reduce((a, b) => a + b, 0)).toBe(paper + ink)
+        expect(cost[0]?.reduce((a, b) => a + b, 0)).toBe(2 * paper + ink)
       }),
       { numRuns: 300 },
     )

@@ -80,7 +80,7 @@ describe('sizes and sheets to the last figure', () => {
       const tariff = { ...FACTS.tariff, paperPercent: 50 + 10 * i, roomShare: minor(i % 4 === 0 ? -7 : 13) }
       const charge = chargeFor(sheet, random() * 90_000, { kind: 'area', mlPerM2: 4 + random() * 12 }, stock, tariff)
       const pays = (['good', 'proof', 'spoiled'] as const).map((o) => chargedFor(o, charge.lines))
-      return `${charge.lines.map((l) => `${l.what} ${l.amount}`).join(', ')} = ${charge.total}, ${charge.inkMl?.toFixed(3)} ml; costs ${costOf(charge.lines)}; pays ${pays.join(' ')}`
+      return `${charge.lines.map((l) => `${l.what} ${l.amount}`).join(', ')} = ${charge.total}, ${charge.inkMl?.toFixed(3)} ml; costs ${costOf(charge.spent)}; pays ${pays.join(' ')}`
     })
     expect(lines).toMatchSnapshot()
     expect(

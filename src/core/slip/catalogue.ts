@@ -28,8 +28,22 @@ export type StockOnShelf = {
   readonly price: Minor | null
   /** sheets, or rolls not opened */
   readonly count: number
-  /** opened rolls with what is left of each, um */
-  readonly rolls: readonly { readonly id: string; readonly number: number; readonly left: Um }[]
+  /** pieces cut off a roll, at their share of its price; left away: as the room buys it */
+  readonly cut?: boolean
+  /** opened rolls */
+  readonly rolls: readonly RollOnShelf[]
+}
+
+/** An opened roll: what is left of it, and what it had and cost when it was opened. */
+export type RollOnShelf = {
+  readonly id: string
+  readonly number: number
+  /** um */
+  readonly left: Um
+  /** um; left away: as long as a new one of its stock */
+  readonly first?: Um
+  /** null or left away: what its stock costs */
+  readonly price?: Minor | null
 }
 
 /** Everything that slips are filled from: what the room knows, at one moment. */
@@ -47,7 +61,8 @@ export type Catalogue = {
 }
 
 /**
- * The stock that a slip takes its paper from, or null when the room keeps none in that very form.
+ * The stock that a slip takes its paper from, or null when the room keeps none in that very form. Of several the one that
+ * is loaded; else one that has sheets left, as bought before cut pieces.
  * @example stockFor({ stocks: [{ id: 's', paperId: 'p', kind: 'sheet', width: 210000, length: 297000 }] }, 'p', { kind: 'sheet', short: 210050, long: 297000 }).id // 's'
  */
 export function stockFor(
@@ -56,15 +71,16 @@ export function stockFor(
   form:
     | { readonly kind: 'sheet'; readonly short: Um; readonly long: Um }
     | { readonly kind: 'roll'; readonly width: Um },
+  loadedStockId: string | null = null,
 ): StockOnShelf | null {
-  return (
-    catalogue.stocks.find(
-      (s) =>
-        s.paperId === paperId &&
-        s.kind === form.kind &&
-        (form.kind === 'roll' ? sameWidth(s.width, form.width) : sameSheet({ short: s.width, long: s.length }, form)),
-    ) ?? null
+  const those = catalogue.stocks.filter(
+    (s) =>
+      s.paperId === paperId &&
+      s.kind === form.kind &&
+      (form.kind === 'roll' ? sameWidth(s.width, form.width) : sameSheet({ short: s.width, long: s.length }, form)),
   )
+  const asBought = those.toSorted((a, b) => Number(a.cut ?? false) - Number(b.cut ?? false))
+  return those.find((s) => s.id === loadedStockId) ?? asBought.find((s) => s.count > 0) ?? asBought[0] ?? null
 }
 
 /**
@@ -117,8 +133,14 @@ export function factsFrom(
   const stock =
     version && sheet
       ? sheet.kind === 'cut'
-        ? stockFor(catalogue, version.paper.id, { kind: 'roll', width: sheet.width })
-        : size && stockFor(catalogue, version.paper.id, { kind: 'sheet', short: size.short, long: size.long })
+        ? stockFor(catalogue, version.paper.id, { kind: 'roll', width: sheet.width }, version.loaded?.stockId)
+        : size &&
+          stockFor(
+            catalogue,
+            version.paper.id,
+            { kind: 'sheet', short: size.short, long: size.long },
+            version.loaded?.stockId,
+          )
       : null
   return {
     rules: RULES,
@@ -134,13 +156,27 @@ export function factsFrom(
   }
 }
 
+/**
+ * What a length of a roll is priced by: the roll's own price over what it had when it was opened, else its stock's.
+ * @example rollPrice({ length: 10, price: 500 }, { id: 'r', number: 1, left: 4, first: 8, price: 300 }) // { kind: 'roll', lengthUm: 8, price: 300 }
+ */
+export function rollPrice(
+  stock: Pick<StockOnShelf, 'length' | 'price'>,
+  roll: RollOnShelf | null,
+): Extract<StockFacts['price'], { kind: 'roll' }> {
+  const own = roll?.price ?? null
+  return own === null
+    ? { kind: 'roll', lengthUm: stock.length, price: stock.price }
+    : { kind: 'roll', lengthUm: roll?.first || stock.length, price: own }
+}
+
 function stockFacts(stock: StockOnShelf, loadedRollId: string | null): StockFacts {
   if (stock.kind === 'sheet')
     return { id: stock.id, price: { kind: 'sheet', pack: stock.pack, price: stock.price }, left: stock.count }
   const roll = rollInUse(stock.rolls, loadedRollId)
   return {
     id: stock.id,
-    price: { kind: 'roll', lengthUm: stock.length, price: stock.price },
+    price: rollPrice(stock, roll),
     left: Math.max(0, roll?.left ?? 0),
     rollId: roll?.id ?? null,
     otherRolls: stock.rolls.filter((r) => r.id !== roll?.id).map(({ number, left }) => ({ number, left })),

@@ -59,6 +59,7 @@ export type LoadedFacts = {
   readonly kind: 'sheet' | 'roll'
   readonly width: Um
   readonly length: Um
+  readonly stockId?: string
   readonly rollId: string | null
 }
 
@@ -137,6 +138,7 @@ export type VersionFacts = {
 /** Sheets or roll in this room that fit the slip's sheet and paper. */
 export type StockFacts = {
   readonly id: string
+  /** of the stock, or of the opened roll that the print comes from */
   readonly price: StockPrice
   /** sheets on the shelf, or um left on the roll in use */
   readonly left: number

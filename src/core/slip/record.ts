@@ -1,4 +1,4 @@
-import type { ChargeLine } from '@/core/charge/charge'
+import { type ChargeLine, NOTHING_SPENT, type Spent } from '@/core/charge/charge'
 import type { Share } from '@/core/charge/shares'
 import { minor } from '@/core/money/money'
 import type { Page } from '@/core/page/page'
@@ -42,6 +42,8 @@ export type RunRecord = {
     | { readonly source: 'checked'; readonly id: string; readonly number: number; readonly at: number }
   readonly pieces: readonly RecordedPiece[]
   readonly lines: readonly ChargeLine[]
+  /** what the room spent on the sheet: by this, not by the lines, its cost is counted */
+  readonly spent: Spent
   /** null: nobody could say */
   readonly inkMl: number | null
   /** lines of the charge that nobody could say */
@@ -65,6 +67,13 @@ export type RecordedShare = Share & { readonly print: PrintBody }
 export function linesOf({ lines, shares }: Pick<RunRecord, 'lines' | 'shares'>, position: number): RunRecord['lines'] {
   return shares === null ? lines : (shares[position]?.lines ?? [])
 }
+
+/**
+ * What the room spent on a part of a run: its share's, or the sheet's where that is one print's.
+ * @example spentOf({ spent: { paper: 95, ink: 14 }, shares: null }, 0).paper // 95
+ */
+export const spentOf = ({ spent, shares }: Pick<RunRecord, 'spent' | 'shares'>, position: number): Spent =>
+  shares === null ? spent : (shares[position]?.spent ?? NOTHING_SPENT)
 
 /** A line of a charge with all parts' amounts in it. @example addedLines([[{ what: 'ink', amount: 4 }], [{ what: 'ink', amount: 3 }]])[0].amount // 7 */
 export function addedLines(each: readonly (readonly ChargeLine[])[]): readonly ChargeLine[] {
@@ -104,6 +113,7 @@ export function recordOf(facts: PrintFacts, outcome: PrintOutcome, stops: readon
       ]
     }),
     lines: outcome.charge?.lines ?? [],
+    spent: outcome.charge?.spent ?? NOTHING_SPENT,
     inkMl: outcome.charge?.inkMl ?? null,
     unknown: outcome.charge?.unknown ?? [],
     stops,

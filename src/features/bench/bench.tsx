@@ -58,7 +58,7 @@ export function Bench(props: {
             <strong className="serif">{bench.waiting}</strong> waiting
           </span>
           <span>
-            <strong className="serif">{bench.today.runs}</strong> printed today
+            <strong className="serif">{bench.today.prints}</strong> printed today
           </span>
           {bench.today.spoiled > 0 ? (
             <span>

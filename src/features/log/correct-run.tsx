@@ -20,12 +20,14 @@ type Typed = {
 /** A run that turned out to be something else: what it is now, and why. The run as it was logged stays. */
 export function CorrectRun(props: {
   readonly id: string
+  /** how many corrections it had when the page was read */
+  readonly revision: number
   readonly outcome: Outcome
   readonly cause: string | null
   readonly memberId: string | null
   readonly people: readonly { readonly id: string; readonly name: string }[]
 }) {
-  const { id, outcome: was, memberId: whose } = props
+  const { id, revision, outcome: was, memberId: whose } = props
   const [open, setOpen] = useState(false)
   const form = useRoomForm({
     action: 'run.correct',
@@ -37,7 +39,7 @@ export function CorrectRun(props: {
       note: '',
     }),
     input: ({ memberId, ...v }) => ({
-      ...{ id, ...v, cause: causeOf(v) },
+      ...{ id, revision, ...v, cause: causeOf(v) },
       ...(memberId !== null && memberId !== whose ? { memberId } : {}),
     }),
     done: (v) => `The run is ${v.outcome} now; its charge follows.`,

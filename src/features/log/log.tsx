@@ -6,9 +6,11 @@ import '@mantine/dates/styles.css'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { Fragment } from 'react'
-import type { RunLine } from '@/contract/views/log'
+import type { RunLine, RunSums } from '@/contract/views/log'
 import { tradePair, writeNumber } from '@/core/length/write'
-import { type Minor, writeAmount, writeMoney } from '@/core/money/money'
+import { type Currency, writeAmount, writeMoney } from '@/core/money/money'
+import { sayCost } from '@/core/words/charge'
+import { countOf } from '@/core/words/count'
 import { sayForm } from '@/core/words/paper-form'
 import { sayDay, sayTime } from '@/ui/parts/dates'
 import { MemberSelect } from '@/ui/parts/member-select'
@@ -27,18 +29,15 @@ const OUTCOME_LEVEL = {
   'not printed': 'soft',
 } as const
 
+/** A cost in its column: what is not known at all is no 0.00. */
+const writeCost = ({ unknown, cost }: RunLine, currency: Currency): string =>
+  unknown.length === 0 ? writeMoney(cost, currency) : cost === 0 ? 'not known' : `≥ ${writeMoney(cost, currency)}`
+
 /** Every run through a printer, newest first, with filters and what they add up to. */
 export function Log(props: {
   readonly lines: readonly RunLine[]
   readonly next: string | null
-  readonly totals: {
-    readonly runs: number
-    readonly spoiled: number
-    readonly mm2: number
-    readonly microlitres: number
-    readonly cost: Minor
-    readonly charge: Minor
-  }
+  readonly totals: RunSums
   readonly printers: readonly Option[]
   readonly members: readonly Option[]
   readonly papers: readonly Option[]
@@ -113,11 +112,22 @@ export function Log(props: {
         ) : null}
       </div>
       <p className={css.totals}>
-        <strong>{totals.runs}</strong> {totals.runs === 1 ? 'run' : 'runs'}, <strong>{totals.spoiled}</strong> spoiled,{' '}
+        <strong>{countOf(totals.prints, 'print')}</strong> in <strong>{countOf(totals.runs, 'run')}</strong> on{' '}
+        <strong>{countOf(totals.sheets, 'sheet')}</strong>, <strong>{totals.spoiled}</strong> spoiled,{' '}
         <strong>{writeNumber(totals.mm2 / 1e6, 2)} m²</strong> of paper,{' '}
         <strong>{writeNumber(totals.microlitres / 1000, 0)} ml</strong> of ink, cost{' '}
-        <strong>{writeAmount(totals.cost, currency)}</strong>, charged{' '}
+        <strong>{sayCost(totals.unknown, totals.cost, currency)}</strong>, charged{' '}
         <strong>{writeAmount(totals.charge, currency)}</strong>
+        {totals.notKnown > 0 ? (
+          <>
+            , <strong>{totals.notKnown}</strong> not known
+          </>
+        ) : null}
+        {totals.notPrinted > 0 ? (
+          <>
+            , <strong>{totals.notPrinted}</strong> not printed
+          </>
+        ) : null}
       </p>
       <div className={css.page}>
         {lines.length === 0 ? (
@@ -181,7 +191,12 @@ export function Log(props: {
                         {r.corrected ? <span className="soft"> corrected</span> : null}
                         {r.cause ? `, ${r.cause}` : ''}
                       </td>
-                      <td className="number">{writeMoney(r.cost, currency)}</td>
+                      <td
+                        className="number"
+                        title={r.unknown.length > 0 ? sayCost(r.unknown, r.cost, currency) : undefined}
+                      >
+                        {writeCost(r, currency)}
+                      </td>
                       <td className="number">{writeMoney(r.charge, currency)}</td>
                     </tr>
                   </Fragment>

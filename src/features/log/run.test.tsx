@@ -55,6 +55,8 @@ const RUN: Run = {
   record: recorded(),
   logged: { outcome: 'good', cause: null },
   corrections: [],
+  asked: true,
+  unknown: [],
   corrected: false,
   width: fromMm(257),
   length: fromMm(364),
@@ -80,7 +82,7 @@ describe('a run in the log', () => {
     expect(fact('Sheet')).toBe('257.0 × 364.0 mm, margins')
     expect(fact('Print')).toBe('180.0 × 240.0 mmfern.jpg, 677 ppi, tolerance ± 0.7 mm as declared')
     expect(fact('Preset')).toBe('Matte, version 3seal TPX4X4')
-    expect(fact('Cost')).toBe('1.23\u00a0EUR to the room, 1.48\u00a0EUR charged')
+    expect(fact('Cost')).toBe('1.23\u00a0EUR, to the room; 1.48\u00a0EUR charged')
     expect(screen.getByText(/Only 2 sheets are left/).textContent).toContain('a pack came')
     expect(screen.queryByText(/Another paper is in/)).toBeNull()
     expect(screen.queryByText('Corrected')).toBeNull()
@@ -100,7 +102,10 @@ describe('a run in the log', () => {
     fireEvent.click(submit)
     await waitFor(() =>
       expect(asked).toEqual([
-        { action: 'run.correct', body: { id: 'r', outcome: 'spoiled', cause: 'banding', note: 'seen by daylight' } },
+        {
+          action: 'run.correct',
+          body: { id: 'r', revision: 0, outcome: 'spoiled', cause: 'banding', note: 'seen by daylight' },
+        },
       ]),
     )
   })
@@ -116,7 +121,10 @@ describe('a run in the log', () => {
     fireEvent.click(dialog.getByRole('button', { name: 'It is good' }))
     await waitFor(() =>
       expect(asked).toEqual([
-        { action: 'run.correct', body: { id: 'r', outcome: 'good', cause: null, note: 'it was hers', memberId: 'm2' } },
+        {
+          action: 'run.correct',
+          body: { id: 'r', revision: 0, outcome: 'good', cause: null, note: 'it was hers', memberId: 'm2' },
+        },
       ]),
     )
   })

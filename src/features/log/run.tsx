@@ -8,7 +8,7 @@ import { um } from '@/core/length/length'
 import { measuredPair, writeLength, writeNumber } from '@/core/length/write'
 import { writeAmount } from '@/core/money/money'
 import { linesOf, type RunRecord } from '@/core/slip/record'
-import { sayAmount, sayChargeLine } from '@/core/words/charge'
+import { sayChargeLine, sayCost } from '@/core/words/charge'
 import { FiguresTable } from '@/ui/drawing/figures-table'
 import { SheetDrawing } from '@/ui/drawing/sheet-drawing'
 import type { DrawnPiece } from '@/ui/drawing/sheet-marks'
@@ -62,8 +62,9 @@ export function RunPage({
       >
         {run.outcome === 'good' || run.outcome === 'proof' || run.outcome === 'spoiled' ? (
           <CorrectRun
-            key={`${run.outcome} ${run.memberId}`}
+            key={run.corrections.length}
             id={run.id}
+            revision={run.corrections.length}
             outcome={run.outcome}
             cause={run.cause}
             memberId={run.memberId}
@@ -122,10 +123,10 @@ export function RunPage({
             <dd>{record.inkMl === null ? 'not known' : `${writeNumber(run.inkMicrolitres / 1000, 1)} ml`}</dd>
             <dt>Cost</dt>
             <dd>
-              {sayAmount(record, run.cost, currency)} to the room, {writeAmount(run.charge, currency)} charged
-              {record.unknown.length > 0 ? `; ${record.unknown.join(' and ')} not known` : ''}
+              {sayCost(run.unknown, run.cost, currency)}, to the room
+              {run.asked ? `; ${writeAmount(run.charge, currency)} charged` : '; nobody is charged'}
             </dd>
-            {lines.length > 0 ? (
+            {run.asked && run.outcome !== 'spoiled' && lines.length > 0 ? (
               <>
                 <dt>Charge</dt>
                 <dd>{lines.map((l) => `${l.what} ${sayChargeLine(record, l, currency)}`).join(', ')}</dd>

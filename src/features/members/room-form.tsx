@@ -1,11 +1,13 @@
 'use client'
 
 import Link from 'next/link'
+import type { RunSums } from '@/contract/views/log'
 import type { ScreenView } from '@/contract/views/paper'
 import type { DatedTariff, RoomMonth } from '@/contract/views/room'
 import { SHARE_RULES, type ShareRule } from '@/core/charge/shares'
 import type { LengthUnit } from '@/core/length/length'
 import { type Currency, type Minor, minor, writeAmount, writeMoney } from '@/core/money/money'
+import { listed } from '@/core/words/count'
 import { FormChoices, FormCount, FormMoney, FormSelect, FormText, itemsOf } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -186,22 +188,23 @@ export function RoomForm(props: {
 /** What the tariff brought in, and what the prints took. */
 function Month({ month }: { readonly month: RoomMonth }) {
   const { currency } = useWays()
-  const rows: readonly (readonly [what: string, runs: number, cost: Minor, charged: Minor])[] = [
-    ['Good', month.good.runs, month.good.cost, month.good.charge],
-    ['Proofs', month.proof.runs, month.proof.cost, month.proof.charge],
-    ['Spoiled', month.spoiled.runs, month.spoiled.cost, month.spoiled.charge],
+  const rows: readonly (readonly [what: string, sums: RunSums])[] = [
+    ['Good', month.good],
+    ['Proofs', month.proof],
+    ['Spoiled', month.spoiled],
   ]
-  const sum = (at: 2 | 3): Minor => minor(rows.reduce((all, row) => all + row[at], 0))
-  const left = minor(sum(3) - sum(2))
+  const sum = (of: 'cost' | 'charge'): Minor => minor(rows.reduce((all, [, sums]) => all + sums[of], 0))
+  const left = minor(sum('charge') - sum('cost'))
+  const unknown = (['paper', 'ink'] as const).filter((u) => rows.some(([, sums]) => sums.unknown.includes(u)))
   return (
     <section className={lists.section}>
       <h2>The last {month.days} days</h2>
       <table className="ruled">
         <thead>
           <tr>
-            <th scope="col">Runs</th>
+            <th scope="col">Outcome</th>
             <th scope="col" className="number">
-              Number
+              Prints
             </th>
             <th scope="col" className="number">
               Paper and ink, {currency.code}
@@ -212,22 +215,30 @@ function Month({ month }: { readonly month: RoomMonth }) {
           </tr>
         </thead>
         <tbody>
-          {rows.map(([what, runs, cost, charged]) => (
+          {rows.map(([what, sums]) => (
             <tr key={what}>
               <th scope="row">{what}</th>
-              <td className="number">{runs}</td>
-              <td className="number">{writeMoney(cost, currency)}</td>
-              <td className="number">{writeMoney(charged, currency)}</td>
+              <td className="number">{sums.prints}</td>
+              <td className="number">
+                {sums.unknown.length > 0 ? 'at least ' : ''}
+                {writeMoney(sums.cost, currency)}
+              </td>
+              <td className="number">{writeMoney(sums.charge, currency)}</td>
             </tr>
           ))}
         </tbody>
       </table>
       <p className="small">
-        {rows.every(([, runs]) => runs === 0)
+        {rows.every(([, sums]) => sums.prints === 0)
           ? 'Nothing was printed in these days.'
           : left < 0
-            ? `What was charged is ${writeAmount(minor(-left), currency)} less than paper and ink cost.`
-            : `What was charged covers paper and ink and leaves ${writeAmount(left, currency)}.`}
+            ? `The charges are ${unknown.length > 0 ? 'at least ' : ''}${writeAmount(minor(-left), currency)} less than paper and ink cost.`
+            : unknown.length > 0
+              ? `The charges are ${writeAmount(left, currency)} more than the part of paper and ink whose cost is known.`
+              : `The charges cover paper and ink and leave ${writeAmount(left, currency)}.`}
+        {unknown.length > 0
+          ? ` The price of ${listed(unknown)} is not known for some prints: enter it under ${unknown.includes('paper') ? 'Papers & rolls' : 'Rates'}.`
+          : ''}
       </p>
     </section>
   )

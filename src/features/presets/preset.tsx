@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { FoundChanged, ReadBack } from '@/contract/views/card'
+import type { RunSums } from '@/contract/views/log'
 import { colourCheck, colourLevel, sayColour } from '@/core/colour/colour-check'
 import { writeNumber } from '@/core/length/write'
 import type { Minor } from '@/core/money/money'
@@ -11,6 +12,7 @@ import { dialogWalk, saidOf } from '@/core/preset/dialog'
 import type { Settings } from '@/core/preset/settings'
 import { pageColour } from '@/core/print/colour'
 import { deliveryOf, sayNotTaken } from '@/core/print/delivery'
+import { countOf } from '@/core/words/count'
 import { sayChange } from '@/core/words/settings'
 import { sayShortDay } from '@/ui/parts/dates'
 import { DialogSteps } from '@/ui/parts/dialog-steps'
@@ -29,12 +31,7 @@ import type { PresetView, PresetWorld } from './types'
 import { useDraft } from './use-draft'
 import { WhichQuality } from './which-quality'
 
-export type Deeds = {
-  readonly runs: number
-  readonly spoiled: number
-  readonly mm2: number
-  readonly microlitres: number
-}
+export type Deeds = Pick<RunSums, 'prints' | 'spoiled' | 'mm2' | 'microlitres'>
 
 /** A preset: its draft or newest version as rows of choices, its versions, and what it has done. */
 export function PresetPage(props: {
@@ -194,7 +191,7 @@ export function PresetPage(props: {
             <dl className="facts">
               <dt>Printed</dt>
               <dd className="strong">
-                {deeds.runs} runs, {writeNumber(deeds.mm2 / 1e6, 1)} m²
+                {countOf(deeds.prints, 'print')}, {writeNumber(deeds.mm2 / 1e6, 1)} m²
               </dd>
               <dt>Spoiled</dt>
               <dd className="strong">{deeds.spoiled}</dd>

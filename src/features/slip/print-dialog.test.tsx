@@ -6,6 +6,7 @@ import { PRINT } from '../../../test/slip-facts'
 import { wanted } from '../../../test/wanted'
 import { PrintActs, whyShut } from './print-acts'
 import { PrintDialog } from './print-dialog'
+import type { Wanted } from './wanted'
 
 function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
   const onClose = vi.fn()
@@ -141,25 +142,26 @@ describe('several prints in turn', () => {
 describe('what keeps a slip from being printed', () => {
   const slip = {
     state: 'waiting',
-    done: false,
+    print: 'wanted' as Wanted['state'],
     several: false,
     picture: true,
     preset: true,
     broken: null,
     laid: true,
-    printing: false,
     target: null as { readonly name: string; readonly where: string } | null,
   } as const
   it.each([
     [{}, null],
-    [{ printing: true }, 'It is being printed now.'],
+    [{ print: 'printing' }, 'It is being printed now.'],
+    [{ print: 'asked' }, 'First say whether the last copy came out: the question is above.'],
+    [{ print: 'planned' }, 'All its copies are in a roll plan. Print the plan, or cancel it first.'],
     [{ state: 'done' }, 'This slip is done. Copy it to print again.'],
-    [{ done: true, several: true }, 'This print is done. Raise its copies to print more.'],
+    [{ print: 'done', several: true }, 'This print is done. Raise its copies to print more.'],
     [
       { target: { name: 'the target Chart 3', where: 'Profiles' }, state: 'done' },
       'It holds the target Chart 3, which goes out untouched: print it again under Profiles.',
     ],
-    [{ done: true }, null],
+    [{ print: 'done' }, null],
     [{ state: 'withdrawn' }, 'This slip was taken off the bench.'],
     [{ picture: false, preset: false, laid: false }, 'It has no picture yet.'],
     [{ preset: false, laid: false }, 'It has no preset yet.'],

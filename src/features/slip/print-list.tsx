@@ -62,7 +62,7 @@ export function PrintList(props: {
                 choose
               </Link>
             ) : null}
-            {editable && w.state !== 'printing' && w.good === 0 ? (
+            {editable && w.state !== 'printing' && w.state !== 'asked' && w.good === 0 ? (
               <button
                 type="button"
                 className={css.plain}
@@ -118,12 +118,16 @@ export function saySheet(w: Pick<Wanted, 'outcome' | 'facts'>, unit: 'mm' | 'in'
 const LEVEL: Readonly<Record<Wanted['state'], string>> = {
   unready: 'soft',
   wanted: 'soft',
+  asked: 'level-stop',
   printing: 'level-caution',
+  planned: 'soft',
   done: 'level-fine',
 }
 
 function sayState(w: Wanted): string {
+  if (w.state === 'asked') return 'did it come out?'
   if (w.state === 'printing') return 'printing'
+  if (w.state === 'planned') return 'in a plan'
   if (w.state === 'done') return 'done'
   if (w.state === 'unready') return 'not filled yet'
   const stop = w.stops.length > 0 ? ', stop' : ''

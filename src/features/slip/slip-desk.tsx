@@ -4,7 +4,6 @@ import dynamic from 'next/dynamic'
 import { useRouter } from 'next/navigation'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import { underWay } from '@/contract/prints'
 import type { EarlierPrint } from '@/contract/views/slip'
 import type { Asked } from '@/core/offer/slip-options'
 import { firstPiece, type SlipHead as Head, type PlainPatch, patched, printOf, withPrint } from '@/core/slip/body'
@@ -85,10 +84,11 @@ export function SlipDesk(page: SlipPage) {
       wantedOf({
         ...{ catalogue, body, runs, pictureOf },
         jobs: page.prints,
+        copies: page.copies,
         addresses: page.addresses,
         slipDone: slip.state === 'done',
       }),
-    [catalogue, body, runs, page.prints, page.addresses, pictureOf, slip.state],
+    [catalogue, body, runs, page.prints, page.copies, page.addresses, pictureOf, slip.state],
   )
   const here = wanted.find((w) => w.print.id === print.id)
   const others = wanted.filter((w) => w.state === 'wanted')
@@ -98,14 +98,13 @@ export function SlipDesk(page: SlipPage) {
   const broken = catalogue.broken.find((v) => v.id === print.versionId)
   const shut = whyShut({
     state: slip.state,
-    done: here?.state === 'done',
+    print: here?.state ?? null,
     several: body.prints.length > 1,
     picture: shown !== null,
     preset: facts.version !== null,
     broken: broken ? sayLost(broken.lost) : null,
     laid: outcome.page !== null,
     target: page.target,
-    printing: page.prints.some((p) => p.printId === print.id && underWay(p)),
   })
   const closed = useClosed(print, open === 'preset', unit)
 

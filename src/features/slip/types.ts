@@ -4,6 +4,7 @@ import type { LengthUnit } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
 import type { SlipBody } from '@/core/slip/body'
 import type { Catalogue } from '@/core/slip/catalogue'
+import type { CopyCounts } from '@/core/slip/copies'
 import type { PictureFacts } from '@/core/slip/facts'
 
 /** A version to choose. */
@@ -48,6 +49,8 @@ export type SlipPage = {
   }[]
   /** sheets on their way, waiting for an answer, or lately out */
   readonly prints: readonly PrintLine[]
+  /** copies of each print, by its id */
+  readonly copies: Readonly<Record<string, CopyCounts>>
   /** addresses of the queues that have one, by queue */
   readonly addresses: Readonly<Record<string, string>>
   readonly roomUnit: LengthUnit

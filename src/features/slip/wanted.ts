@@ -4,6 +4,7 @@ import type { Finding } from '@/core/checks/check'
 import { notSent } from '@/core/print/ticket'
 import type { PrintBody, SlipBody } from '@/core/slip/body'
 import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
+import { type CopyCounts, copiesWanted, NO_COPIES } from '@/core/slip/copies'
 import type { PictureFacts, PrintFacts } from '@/core/slip/facts'
 import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
 
@@ -19,9 +20,10 @@ export type Wanted = {
   readonly good: number
   /** something came out that can be looked at: a good print, a proof, a spoiled one */
   readonly came: boolean
-  /** good copies that it still wants; a print that has all of them may still be made once more */
+  /** copies still wanted; of a print that wants none one may still be made */
   readonly left: number
-  readonly state: 'unready' | 'wanted' | 'printing' | 'done'
+  /** `asked`: nobody knows yet whether a copy came out; `planned`: what it wants lies in a kept plan */
+  readonly state: 'unready' | 'wanted' | 'asked' | 'printing' | 'planned' | 'done'
   readonly address: string | null
   /** settings that the protocol cannot say */
   readonly notSent: readonly string[]
@@ -36,6 +38,8 @@ export function wantedOf(known: {
   readonly pictureOf: (id: string) => PictureFacts | null
   readonly runs: readonly { readonly printId: string; readonly outcome: string }[]
   readonly jobs: readonly Pick<PrintLine, 'printId' | 'state'>[]
+  /** by print; one that was added since has none */
+  readonly copies: Readonly<Record<string, CopyCounts>>
   readonly addresses: Readonly<Record<string, string>>
   readonly slipDone: boolean
 }): readonly Wanted[] {
@@ -43,8 +47,9 @@ export function wantedOf(known: {
     const facts = factsFrom(known.catalogue, known.body, print, known.pictureOf)
     const outcome = outcomeOf(facts)
     const own = known.runs.filter((r) => r.printId === print.id)
-    const good = own.filter((r) => r.outcome === 'good').length
-    const printing = known.jobs.some((j) => j.printId === print.id && underWay(j))
+    const counts = known.copies[print.id] ?? NO_COPIES
+    const wants = copiesWanted(print.copies, counts)
+    const jobs = known.jobs.filter((j) => j.printId === print.id)
     const ready = outcome.page !== null && facts.version !== null
     return {
       print,
@@ -52,12 +57,20 @@ export function wantedOf(known: {
       facts,
       outcome,
       stops: runChecks(facts, outcome).filter((f) => f.level === 'stop'),
-      good,
+      good: counts.good,
       came: own.some((r) => OUT.includes(r.outcome)),
-      left: Math.max(1, print.copies - good),
-      state: printing ? 'printing' : good >= print.copies || known.slipDone ? 'done' : ready ? 'wanted' : 'unready',
+      left: Math.max(1, wants),
+      state: stateOf(),
       address: facts.version ? (known.addresses[facts.version.settings.queueId] ?? null) : null,
       notSent: facts.version ? notSent(facts.version, print.darkness) : [],
+    }
+
+    function stateOf(): Wanted['state'] {
+      if (jobs.some((j) => j.state === 'not known')) return 'asked'
+      if (jobs.some(underWay)) return 'printing'
+      if (counts.good >= print.copies || known.slipDone) return 'done'
+      if (wants === 0) return 'planned'
+      return ready ? 'wanted' : 'unready'
     }
   })
 }

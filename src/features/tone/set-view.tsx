@@ -49,6 +49,7 @@ export function SetView({
             <Checkbox
               key={s.id}
               size="xs"
+              mih={26}
               label={`${s.number}, ${s.title || 'no title'}${s.memberName ? `, ${s.memberName}` : ''}: ${countOf(s.prints.length, 'picture')}`}
               checked={chosen.includes(s.id)}
               onChange={(e) => tick(s.id, e.currentTarget.checked)}

@@ -26,6 +26,7 @@ async function logged(copies = 1, more: object = {}, slipBody: object = {}) {
     room.now += 1000
     return room.act(ACTIONS['run.correct'], {
       id,
+      revision: readRun(room.db, id)?.corrections.length ?? 0,
       outcome: 'spoiled',
       cause: 'banding',
       note: 'seen by daylight',
@@ -68,7 +69,7 @@ describe('correcting a run', () => {
     await correct()
     expect((await correct({ outcome: 'good', cause: null, note: 'it was the light' })).ok).toBe(true)
     expect([owes(), slipState()]).toEqual([charge, 'done'])
-    expect(readRun(room.db, id)).toMatchObject({ outcome: 'good', cause: null, corrected: false })
+    expect(readRun(room.db, id)).toMatchObject({ outcome: 'good', cause: null, corrected: true })
     expect(readRun(room.db, id)?.corrections.map((c) => c.note)).toEqual(['it was the light', 'seen by daylight'])
   })
   it('a proof is charged without the room’s share', async () => {
@@ -120,7 +121,7 @@ describe('correcting a run', () => {
   it('a run that nobody knows is answered on its slip, not corrected', async () => {
     const { room, id } = await logged()
     room.db.$client.prepare("update run_parts set now_outcome = 'not known' where run_id = ?").run(id)
-    const refused = await room.act(ACTIONS['run.correct'], { id, outcome: 'good', cause: null, note: 'x' })
+    const refused = await room.act(ACTIONS['run.correct'], { id, revision: 0, outcome: 'good', cause: null, note: 'x' })
     expect(refused).toMatchObject({ problem: { code: 'run_cannot', why: expect.stringContaining('said on its slip') } })
   })
   it('a slip that was taken off the bench stays off', async () => {
@@ -140,7 +141,7 @@ describe('correcting a run', () => {
   it('a member corrects nothing', async () => {
     const { room, id, member } = await logged()
     const actor = { id: member.id, name: 'Iria', role: 'member' } as const
-    const input = { id, outcome: 'spoiled', cause: 'banding', note: 'x' }
+    const input = { id, revision: 0, outcome: 'spoiled', cause: 'banding', note: 'x' }
     expect(await room.act(ACTIONS['run.correct'], input, actor)).toMatchObject({ problem: { code: 'not_allowed' } })
   })
   it('an outcome in an address is one of those that there are', () => {

@@ -147,7 +147,7 @@ describe('what measured sheets make of a feed', () => {
     const ids = [await run(), await run(), await run()]
     for (const [i, id] of ids.entries()) await measure(id, 50 * i, 50 * i)
     expect(known().checked.margins?.pool?.sheets).toBe(8)
-    await room.must(ACTIONS['run.correct'], {
+    await room.correct({
       ...{ id: ids[0] ?? '', outcome: 'spoiled' as const, cause: 'fed askew' as const, note: 'askew' },
     })
     expect(known().checked.margins?.pool?.sheets).toBe(7)

@@ -70,8 +70,7 @@ describe('whose print it is', () => {
     const { runIds } = await log(room, slip)
     const id = runIds[0] ?? ''
     expect(room.one('select count(*) from account_entries')).toBe(0)
-    const correct = (memberId: string) =>
-      room.must(ACTIONS['run.correct'], { id, outcome: 'good', cause: null, note: 'hers', memberId })
+    const correct = (memberId: string) => room.correct({ id, outcome: 'good', cause: null, note: 'hers', memberId })
     await correct(ida)
     const charge = owes(room, ida)
     expect(charge).toBeGreaterThan(0)
@@ -80,7 +79,7 @@ describe('whose print it is', () => {
     await correct(bo)
     expect([owes(room, ida), owes(room, bo)]).toEqual([0, charge])
     expect(readRun(room.db, id)?.memberName).toBe('Bo')
-    await room.must(ACTIONS['run.correct'], { id, outcome: 'spoiled', cause: 'banding', note: 'x' })
+    await room.correct({ id, outcome: 'spoiled', cause: 'banding', note: 'x' })
     expect([owes(room, ida), owes(room, bo)]).toEqual([0, 0])
     expect(readRun(room.db, id)).toMatchObject({ memberName: 'Bo', outcome: 'spoiled' })
   })
@@ -199,7 +198,7 @@ describe('a clock that is set back by hours', () => {
     const slip = await room.slip({ memberId: ida })
     const { runIds } = await log(room, slip)
     const correct = (outcome: 'good' | 'spoiled') =>
-      room.must(ACTIONS['run.correct'], {
+      room.correct({
         ...({ id: runIds[0] ?? '', outcome, note: 'x', cause: outcome === 'spoiled' ? 'banding' : null } as const),
       })
     const charge = owes(room, ida)

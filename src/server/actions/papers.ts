@@ -98,6 +98,7 @@ export const addStock = action({
           eq(stocks.kind, values.kind),
           eq(stocks.widthUm, widthUm),
           eq(stocks.lengthUm, lengthUm),
+          eq(stocks.cut, false),
         ),
       )
       .get()
@@ -150,7 +151,13 @@ export const buyStock = action({
   role: 'helper',
   input: INPUTS['stock.buy'],
   commit({ id, delta }, { db, actor, now }) {
-    if (!db.select().from(stocks).where(eq(stocks.id, id)).get()) return bad({ code: 'not_found', what: 'This stock' })
+    const stock = db.select().from(stocks).where(eq(stocks.id, id)).get()
+    if (!stock) return bad({ code: 'not_found', what: 'This stock' })
+    if (stock.cut)
+      return bad({
+        code: 'rules',
+        says: ['These are pieces cut from a roll, at their share of its price. Add the size as bought paper instead.'],
+      })
     const move = newId()
     db.insert(stockMoves).values({ id: move, stockId: id, at: now, delta, kind: 'bought', byId: actor.id }).run()
     return ok({ value: { id: move }, subject: id, data: { delta } })

@@ -239,7 +239,7 @@ describe('logging a plan that was printed from its file', () => {
     const each = view?.pieces.filter((p) => p.title === 'Fern').map((p) => p.charge ?? 0) ?? []
     expect(owed()).toBe(each.reduce((sum: number, b) => sum + b, 0))
     const fern = lines.find((l) => l.title === 'Fern' && l.copy === 2)
-    await room.must(ACTIONS['run.correct'], {
+    await room.correct({
       id: fern?.id ?? '',
       outcome: 'spoiled',
       cause: 'banding',
@@ -250,9 +250,9 @@ describe('logging a plan that was printed from its file', () => {
     const other = lines.find((l) => l.title === 'Fern' && l.copy === 1)
     expect(readRun(room.db, other?.id ?? '')).toMatchObject({ outcome: 'good', corrections: [] })
     // good after all it is paid as it was, by its own lines
-    await room.must(ACTIONS['run.correct'], { id: fern?.id ?? '', outcome: 'good', cause: null, note: 'the light' })
+    await room.correct({ id: fern?.id ?? '', outcome: 'good', cause: null, note: 'the light' })
     expect(owed()).toBe(each.reduce((sum: number, b) => sum + b, 0))
-    await room.must(ACTIONS['run.correct'], {
+    await room.correct({
       id: fern?.id ?? '',
       outcome: 'spoiled',
       cause: 'banding',

@@ -2,13 +2,15 @@ import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
+import { minor } from '@/core/money/money'
 import { bad, ok } from '@/core/result/result'
+import { rollPrice } from '@/core/slip/catalogue'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { loads, rollMoves, rollPlans, rolls, stockMoves, stocks } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { rollLeft, stockCount } from '@/server/stores/papers'
+import { firstLength, rollLeft, stockCount } from '@/server/stores/papers'
 import { unitOfRoom } from '@/server/stores/room'
 import { costs } from './papers'
 import { revised } from './rows'
@@ -70,13 +72,14 @@ export const cutRoll = action({
   role: 'helper',
   input: INPUTS['roll.cut'],
   commit({ id, width, length, count, note }, { db, actor, now }) {
-    const roll = db
-      .select({ stock: stocks })
+    const found = db
+      .select({ own: rolls, stock: stocks })
       .from(rolls)
       .innerJoin(stocks, eq(stocks.id, rolls.stockId))
       .where(eq(rolls.id, id))
-      .get()?.stock
-    if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+      .get()
+    if (!found) return bad({ code: 'not_found', what: 'This roll' })
+    const { own, stock: roll } = found
     const unit = unitOfRoom(db)
     if (width > roll.widthUm)
       return bad({
@@ -95,15 +98,20 @@ export const cutRoll = action({
     db.insert(rollMoves)
       .values({ id: newId(), rollId: id, at: now, kind: 'cut by hand', deltaUm: -taken, note, byId: actor.id })
       .run()
-    const price = roll.price === null ? null : Math.round((roll.price * length) / roll.lengthUm)
+    const whole = rollPrice(
+      { length: um(roll.lengthUm), price: roll.price === null ? null : minor(roll.price) },
+      { id, number: own.number, left, first: firstLength(db, id), price: own.price === null ? null : minor(own.price) },
+    )
+    const price = whole.price === null ? null : Math.round((whole.price * length) / whole.lengthUm)
     const stockId = shelve(db, { paperId: roll.paperId, width, length, count, price }, now, actor.id)
     return ok({ value: { id: stockId }, subject: id, data: { width, length, count } })
   },
 })
 
 /**
- * Lays pieces that were cut on the shelf, as sheets of their form.
- * @param price of one, where nobody has said what that form costs; null: not known
+ * Lays pieces that were cut on the shelf: a stock of their own beside sheets of the same form that the room buys, since
+ * they cost another price.
+ * @param price of one: its share of its roll's price; 0 where the print that it was cut from paid for it; null: not known
  * @returns the stock that they are of now
  */
 export function shelve(
@@ -123,11 +131,14 @@ export function shelve(
   const form = and(
     ...[eq(stocks.paperId, paperId), eq(stocks.kind, 'sheet')],
     ...[eq(stocks.widthUm, widthUm), eq(stocks.lengthUm, lengthUm)],
+    ...[eq(stocks.cut, true), price === null ? isNull(stocks.price) : eq(stocks.price, price)],
   )
   const there = db.select().from(stocks).where(form).get()
   const stockId = there?.id ?? newId()
   if (!there) {
-    db.insert(stocks).values({ id: stockId, paperId, kind: 'sheet', widthUm, lengthUm, pack: 1, price }).run()
+    db.insert(stocks)
+      .values({ id: stockId, paperId, kind: 'sheet', widthUm, lengthUm, pack: 1, price, cut: true })
+      .run()
     costs(db, stockId, { pack: 1, price }, 0, byId)
   } else if (there.retiredAt !== null) db.update(stocks).set({ retiredAt: null }).where(eq(stocks.id, stockId)).run()
   db.insert(stockMoves).values({ id: newId(), stockId, at: now, delta: count, kind: 'cut', byId }).run()

@@ -52,7 +52,8 @@ describe('logging a run', () => {
   })
   it('a spoiled print costs the room, not the member; a proof is charged without the room’s share', async () => {
     const room = await TestRoom.open()
-    const slip = await room.slip()
+    const { id: memberId } = await room.must(ACTIONS['person.add'], { name: 'Ida', role: 'member', groupId: null })
+    const slip = await room.slip({ memberId })
     await room.must(ACTIONS['run.log'], { ...good(slip.id, 1), outcome: 'spoiled', cause: 'fed askew' } as never)
     await room.must(ACTIONS['run.log'], { ...good(slip.id, 2), outcome: 'proof' } as never)
     await room.must(ACTIONS['run.log'], good(slip.id, 3) as never)

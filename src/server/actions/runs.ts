@@ -1,6 +1,8 @@
 import { INPUTS } from '@/contract/actions'
 import type { Measured } from '@/contract/measure'
+import { accountOf } from '@/core/charge/account'
 import { chargedFor } from '@/core/charge/charge'
+import { minor } from '@/core/money/money'
 import { bad, ok } from '@/core/result/result'
 import { linesOf } from '@/core/slip/record'
 import { correctRunRows } from '@/server/books/correct'
@@ -75,12 +77,18 @@ export const correctRun = action({
   name: 'run.correct',
   role: 'helper',
   input: INPUTS['run.correct'],
-  commit({ id, outcome, cause, note, memberId: asked }, { db, actor, now }) {
+  commit({ id, revision, outcome, cause, note, memberId: asked }, { db, actor, now }) {
     const run = readRun(db, id)
     if (!run) return bad({ code: 'not_found', what: 'This run' })
     const cannot = (why: string) => bad({ code: 'run_cannot', number: run.number, why } as const)
     if (run.outcome === 'not known' || run.outcome === 'not printed')
       return cannot(`it is ${run.outcome}. What came out is said on its slip.`)
+    const seen = run.corrections.length
+    if (revision !== seen)
+      return bad({
+        ...{ code: 'stale', what: `Run ${run.number}`, yours: revision, now: seen },
+        current: { outcome: run.outcome, cause: run.cause, memberId: run.memberId },
+      })
     const memberId = asked ?? run.memberId
     const moves = memberId !== run.memberId
     if (run.outcome === outcome && run.cause === cause && !moves) return cannot(`it is ${outcome} already.`)
@@ -88,10 +96,13 @@ export const correctRun = action({
     if (memberId && !member) return bad({ code: 'not_found', what: 'This member' })
     const stops = answeredStops(run.record.stops, outcome, note)
     if (!stops.ok) return stops
+    const groupId = moves ? (member?.groupId ?? null) : run.groupId
     correctRunRows(db, run, {
       ...{ outcome, cause, note, at: now, byId: actor.id },
-      charge: chargedFor(outcome, linesOf(run.record, run.position)),
-      moved: moves ? { memberId, groupId: member?.groupId ?? null } : null,
+      charge: accountOf(run.chargeTo, memberId, groupId)
+        ? chargedFor(outcome, linesOf(run.record, run.position))
+        : minor(0),
+      moved: moves ? { memberId, groupId } : null,
     })
     countCopies(db, run.slipId, now)
     return ok({

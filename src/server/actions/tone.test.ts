@@ -125,8 +125,11 @@ describe('a wedge', () => {
     await begun({ place: 3, of: 3 })
     // the sheet is taken off the shelf once
     const bookings = room.db.$client.prepare('select booking from print_jobs order by rowid').pluck().all()
-    const stocks = bookings.map((b) => readStored(slipBookingSchema, JSON.parse(String(b))).used.stockId)
-    expect([stocks[0] === null, stocks[1]]).toEqual([false, null])
+    const stocks = bookings.map((b) => readStored(slipBookingSchema, JSON.parse(String(b))).used.paper)
+    expect(stocks).toEqual([
+      { kind: 'sheet', stockId: expect.any(String) },
+      { kind: 'nothing', why: 'again' },
+    ])
     const [third, first] = toneChecks(room.db, room.now).map((c) => c.layout)
     expect(first?.y ?? 0).toBeLessThan((first?.sheet.length ?? 0) / 3)
     expect(third?.y ?? 0).toBeGreaterThan(((third?.sheet.length ?? 0) * 2) / 3)

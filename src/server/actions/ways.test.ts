@@ -40,7 +40,7 @@ describe('a proof sheet of ways', () => {
       const [item, label] = ready.value.outcome.page.items
       if (item?.kind !== 'picture' || label?.kind !== 'text') throw new Error('a picture with its label')
       const { used } = readStored(slipBookingSchema, storedJson(bookingOf(room.db, slip, ready.value, [])))
-      return { item: item.window, label, stock: used.stockId, again: used.again, charge: ready.value.outcome.charge }
+      return { item: item.window, label, paper: used.paper, charge: ready.value.outcome.charge }
     })
     expect(slip.body.prints.map((p) => [p.darkness, p.grey, p.again])).toEqual([
       [-2, undefined, undefined],
@@ -57,8 +57,8 @@ describe('a proof sheet of ways', () => {
       expect(a.label.at.y).toBeGreaterThan(a.item.y + a.item.h)
       for (const b of laid.slice(i + 1)) expect(b.item.y >= a.label.at.y || b.item.x >= a.item.x + a.item.w).toBe(true)
     }
-    expect(laid.map((l) => l.stock === null)).toEqual([false, true, true])
-    expect(laid.map((l) => l.again)).toEqual([undefined, true, true])
+    const again = { kind: 'nothing', why: 'again' }
+    expect(laid.map((l) => l.paper)).toEqual([{ kind: 'sheet', stockId: expect.any(String) }, again, again])
     const paper = laid.map((l) => l.charge?.lines.find((c) => c.what === 'paper')?.amount)
     expect([Number(paper[0]) > 0, paper[1], paper[2]]).toEqual([true, 0, 0])
   })

@@ -1,13 +1,12 @@
 import { eq } from 'drizzle-orm'
 import type { Cause } from '@/contract/slip-data'
 import type { Run } from '@/contract/views/log'
+import { type Account, accountOf } from '@/core/charge/account'
 import type { RunOutcome } from '@/core/charge/charge'
 import type { Minor } from '@/core/money/money'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { accountEntries, runCorrections, runParts } from '@/server/db/schema'
-import { newestFirst } from '@/server/db/sequence'
-import { type Account, accountOf } from './runs'
 
 /** What a run turned out to be. */
 export type Turned = {
@@ -22,6 +21,9 @@ export type Turned = {
   readonly byId: string
 }
 
+const sameAccount = (a: Account | null, b: Account | null): boolean =>
+  a?.personId === b?.personId && a?.groupId === b?.groupId
+
 /** Writes a correction of one part of a run: its own row, how the part stands now, and the entries that set the accounts right. */
 export function correctRunRows(db: Db, run: Run, turned: Turned): void {
   const { outcome, cause, note, charge, moved, at, byId } = turned
@@ -29,12 +31,13 @@ export function correctRunRows(db: Db, run: Run, turned: Turned): void {
     .values({
       ...{ id: newId(), runId: run.runId, partId: run.partId, at, byId, outcome, cause, note, charge },
       memberId: moved?.memberId ?? null,
+      groupId: moved?.groupId ?? null,
     })
     .run()
   db.update(runParts)
     .set({
       ...{ nowOutcome: outcome, nowCause: cause, nowCharge: charge },
-      ...(moved ? { nowMemberId: moved.memberId } : {}),
+      ...(moved ? { nowMemberId: moved.memberId, nowGroupId: moved.groupId } : {}),
     })
     .where(eq(runParts.id, run.partId))
     .run()
@@ -44,15 +47,9 @@ export function correctRunRows(db: Db, run: Run, turned: Turned): void {
       .values({ id: newId(), at, ...account, kind: 'correction', amount, partId: run.partId, note, byId })
       .run()
   }
-  // what was paid stands on the account that paid it last
-  const paid = db
-    .select({ personId: accountEntries.personId, groupId: accountEntries.groupId })
-    .from(accountEntries)
-    .where(eq(accountEntries.partId, run.partId))
-    .orderBy(newestFirst(accountEntries))
-    .get()
-  if (moved) {
-    entry(paid ?? null, -run.charge)
-    entry(accountOf(run.chargeTo, moved.memberId, moved.groupId), charge)
-  } else entry(paid ?? accountOf(run.chargeTo, run.memberId, run.groupId), charge - run.charge)
+  const before = accountOf(run.chargeTo, run.memberId, run.groupId)
+  const after = moved ? accountOf(run.chargeTo, moved.memberId, moved.groupId) : before
+  if (sameAccount(before, after)) return entry(after, charge - run.charge)
+  entry(before, -run.charge)
+  entry(after, charge)
 }

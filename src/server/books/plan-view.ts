@@ -1,6 +1,7 @@
 import { asc, eq } from 'drizzle-orm'
 import { readRecord } from '@/contract/record'
 import type { PlanPiece, PlanPromise, PlanView } from '@/contract/views/plan'
+import { type Account, accountOf } from '@/core/charge/account'
 import { chargedFor, costOf } from '@/core/charge/charge'
 import { runChecks } from '@/core/checks/all'
 import { um } from '@/core/length/length'
@@ -18,7 +19,6 @@ import { printLines } from '@/server/stores/print-jobs'
 import { planShares, unitOfRoom } from '@/server/stores/room'
 import { readSlip } from '@/server/stores/slips'
 import { readVersionFacts } from '@/server/stores/version-facts'
-import { type Account, accountOf } from './runs'
 import { type Strip, stripOf } from './strip'
 
 /** A print's place as the sheet comes out. */
@@ -56,7 +56,7 @@ function promiseOf(db: Db, { printable, prints }: Strip): PlanPromise {
     })),
     miss: cutMiss(outcome),
     rule: planShares(db),
-    cost: minor(prints.reduce((sum, { share }) => sum + costOf(share.lines) + share.room, 0)),
+    cost: minor(prints.reduce((sum, { share }) => sum + costOf(share.spent), 0)),
     room: minor(prints.reduce((sum, { share }) => sum + share.room, 0)),
     unknown: outcome.charge?.unknown ?? ['paper', 'ink'],
     inkMl: outcome.charge?.inkMl ?? null,
@@ -74,7 +74,7 @@ function ofRun(db: Db, plan: KeptPlan, runId: string): Pick<PlanView, 'pieces' |
     .from(runParts)
     .innerJoin(slips, eq(slips.id, runParts.slipId))
     .leftJoin(people, eq(people.id, runParts.nowMemberId))
-    .leftJoin(groups, eq(groups.id, runParts.groupId))
+    .leftJoin(groups, eq(groups.id, runParts.nowGroupId))
     .where(eq(runParts.runId, runId))
     .orderBy(asc(runParts.position))
     .all()
@@ -88,7 +88,7 @@ function ofRun(db: Db, plan: KeptPlan, runId: string): Pick<PlanView, 'pieces' |
         {
           ...{ slipId: part.slipId, number, title, memberName: member, groupName: group, partId: part.id },
           ...{ pictureId: piece.picture.id, laid: placed(laid, piece.asked), charge: minor(part.nowCharge) },
-          payer: payer(accountOf(part.chargeTo, part.nowMemberId, part.groupId), member, group),
+          payer: payer(accountOf(part.chargeTo, part.nowMemberId, part.nowGroupId), member, group),
         },
       ]
     }),

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { RunDraft, SlipBooking } from '@/contract/print-job'
+import { paperUsed, type RunDraft, type SlipBooking } from '@/contract/print-job'
 import { RECORD_SCHEMA } from '@/contract/record'
 import type { RunOutcome } from '@/core/charge/charge'
 import { runChecks } from '@/core/checks/all'
@@ -18,7 +18,7 @@ import type { Db } from '@/server/db/open'
 import { people, queues } from '@/server/db/schema'
 import { heldCopies } from '@/server/stores/kept-plans'
 import { rollLeft } from '@/server/stores/papers'
-import { printingNow } from '@/server/stores/print-jobs'
+import { printingNow, unanswered } from '@/server/stores/print-jobs'
 import { unitOfRoom } from '@/server/stores/room'
 import { catalogue, picturesOf, readSlip, type Slip } from '@/server/stores/slips'
 import { heldByTarget, targetOfSlip } from '@/server/stores/targets'
@@ -99,6 +99,11 @@ function printablesOf(
     const inPlan = forFile ? null : heldByPlan(db, slip, print)
     if (inPlan) return bad(inPlan)
     if (!forFile && printingNow(db, slip.id, print.id)) return bad({ code: 'printing', what: `Slip ${slip.number}` })
+    if (!forFile && unanswered(db, slip.id, print.id))
+      return bad({
+        code: 'rules',
+        says: [`Nobody has said yet whether the last copy of slip ${slip.number} came out. Answer that first.`],
+      })
     const one = complete(
       db,
       factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null),
@@ -243,10 +248,7 @@ export function bookingOf(
   return {
     used: {
       ...{ printerId, feedId: version.feed.id, blackInk: version.settings.blackInk },
-      // a sheet that goes through again was taken off the shelf before
-      ...(facts.print.again
-        ? { stockId: null, rollId: null, again: true }
-        : { stockId: facts.stock?.id ?? null, rollId: roll ? (facts.stock?.rollId ?? null) : null }),
+      paper: paperUsed(facts.stock, roll, facts.print.again === true),
       lengthUm: sheet.length,
     },
     run,

@@ -2,27 +2,15 @@ import { and, eq } from 'drizzle-orm'
 import type { PlanBooking, SlipBooking } from '@/contract/print-job'
 import { RECORD_SCHEMA, readRecord } from '@/contract/record'
 import type { Cause } from '@/contract/slip-data'
+import { accountOf } from '@/core/charge/account'
 import { chargedFor, costOf, type RunOutcome } from '@/core/charge/charge'
 import { type Minor, minor } from '@/core/money/money'
-import { linesOf, type RecordedStop } from '@/core/slip/record'
+import { linesOf, type RecordedStop, spentOf } from '@/core/slip/record'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { accountEntries, runParts, runPictures, runRecords, runs } from '@/server/db/schema'
-import { insertAll, takePaper } from './used'
-
-/** Whose account a print is charged to, or nobody's. */
-export type Account = { readonly personId: string | null; readonly groupId: string | null }
-
-/** Who pays for a print: the member's group when its slip said so and there is one, else the member; or nobody. */
-export function accountOf(
-  chargeTo: 'member' | 'group',
-  memberId: string | null,
-  groupId: string | null,
-): Account | null {
-  if (chargeTo === 'group' && groupId !== null) return { personId: null, groupId }
-  return memberId === null ? null : { personId: memberId, groupId: null }
-}
+import { insertAll, paperIds, takePaper, usedBefore } from './used'
 
 /** What became of copies, when, and who says so. */
 export type Became = {
@@ -40,25 +28,32 @@ export type RunToBook = PlanBooking
 export const plainRun = ({ used, run }: SlipBooking): RunToBook => ({
   used,
   run,
-  parts: [{ ...run, paperUm2: used.again ? 0 : run.widthUm * used.lengthUm }],
+  parts: [{ ...run, paperUm2: usedBefore(used) ? 0 : run.widthUm * used.lengthUm }],
 })
 
-type Amounts = { readonly inkMicrolitres: number; readonly cost: Minor; readonly charge: Minor }
+type Amounts = {
+  readonly inkMicrolitres: number
+  readonly cost: Minor
+  readonly charge: Minor
+  /** what of the cost nobody could say */
+  readonly unknown: string
+}
 
-const NOTHING: Amounts = { inkMicrolitres: 0, cost: minor(0), charge: minor(0) }
+const NOTHING: Amounts = { inkMicrolitres: 0, cost: minor(0), charge: minor(0), unknown: '' }
 
 /** Microlitres and money of each part: nothing while nobody knows whether it came out. */
 function amounts({ run, parts }: RunToBook, outcome: Became['outcome']): readonly Amounts[] {
   if (outcome === 'not known') return parts.map(() => NOTHING)
   const record = readRecord(run.record.schema, run.record.body)
-  return parts.map(({ inkMicrolitres }, i) => {
-    const lines = linesOf(record, i)
-    const cost = minor(costOf(lines) + (record.shares?.[i]?.room ?? 0))
-    return { inkMicrolitres, cost, charge: chargedFor(outcome, lines) }
+  return parts.map(({ inkMicrolitres, chargeTo, memberId, groupId }, i) => {
+    const asked = accountOf(chargeTo, memberId, groupId) !== null
+    // what nobody is asked for is no charge: wedges, proofs and checks of the room cost the room
+    const charge = asked ? chargedFor(outcome, linesOf(record, i)) : minor(0)
+    return { inkMicrolitres, cost: costOf(spentOf(record, i)), charge, unknown: record.unknown.join(' ') }
   })
 }
 
-const summed = (all: readonly Amounts[]): Amounts => ({
+const summed = (all: readonly Amounts[]): Omit<Amounts, 'unknown'> => ({
   inkMicrolitres: all.reduce((sum, a) => sum + a.inkMicrolitres, 0),
   cost: minor(all.reduce((sum, a) => sum + a.cost, 0)),
   charge: minor(all.reduce((sum, a) => sum + a.charge, 0)),
@@ -85,7 +80,7 @@ export function bookRuns(
     ids.map((id, i) => ({
       ...{ id, number: number + i, at, byId, outcome, cause, note },
       ...{ versionId: run.versionId, printerId: used.printerId, paperId: run.paperId, tariffId: run.tariffId },
-      ...{ stockId: used.stockId, rollId: used.rollId, widthUm: run.widthUm, lengthUm: used.lengthUm },
+      ...{ ...paperIds(used.paper), widthUm: run.widthUm, lengthUm: used.lengthUm },
       ...whole,
     })),
     (some) => db.insert(runs).values(some).run(),
@@ -93,10 +88,13 @@ export function bookRuns(
   const parts = ids.flatMap((runId, i) =>
     booking.parts.map(({ slipId, printId, memberId, groupId, chargeTo, paperUm2 }, position) => ({
       ...{ id: newId(), runId, position, slipId, printId, copy: copies[i]?.[position] ?? 1 },
-      ...{ memberId, groupId, chargeTo, at, paperUm2 },
+      ...{ memberId, groupId, chargeTo, at },
+      // of what nobody knows no paper is counted, until somebody says that it came out
+      paperUm2: outcome === 'not known' ? 0 : paperUm2,
       ...{ printerId: used.printerId, versionId: run.versionId, paperId: run.paperId },
       ...(each[position] ?? NOTHING),
-      ...{ nowOutcome: outcome, nowCause: cause, nowMemberId: memberId, nowCharge: each[position]?.charge ?? 0 },
+      ...{ nowOutcome: outcome, nowCause: cause, nowMemberId: memberId, nowGroupId: groupId },
+      nowCharge: each[position]?.charge ?? 0,
     })),
   )
   insertAll(parts, (some) => db.insert(runParts).values(some).run())
@@ -148,7 +146,11 @@ export function settleRun(
   db.update(runRecords).set({ schema: RECORD_SCHEMA, body: record }).where(eq(runRecords.runId, runId)).run()
   for (const [position, part] of each.entries())
     db.update(runParts)
-      .set({ ...part, nowOutcome: outcome, nowCause: cause, nowCharge: part.charge })
+      .set({
+        ...part,
+        paperUm2: booking.parts[position]?.paperUm2 ?? 0,
+        ...{ nowOutcome: outcome, nowCause: cause, nowCharge: part.charge },
+      })
       .where(and(eq(runParts.runId, runId), eq(runParts.position, position)))
       .run()
   db.update(runs)
@@ -161,6 +163,6 @@ export function settleRun(
 
 /** Nothing came out: the run stays, and used nothing. */
 export function settleAsNothing(db: Db, runId: string, note: string): void {
-  db.update(runParts).set({ nowOutcome: 'not printed' }).where(eq(runParts.runId, runId)).run()
+  db.update(runParts).set({ nowOutcome: 'not printed', paperUm2: 0 }).where(eq(runParts.runId, runId)).run()
   db.update(runs).set({ outcome: 'not printed', note }).where(eq(runs.id, runId)).run()
 }

@@ -1,5 +1,6 @@
-import type { PlanBooking } from '@/contract/print-job'
+import { type PlanBooking, paperUsed } from '@/contract/print-job'
 import type { PlanBody } from '@/contract/roll-plan'
+import { NOTHING_SPENT } from '@/core/charge/charge'
 import { type Share, sharesOf } from '@/core/charge/shares'
 import { tradePair } from '@/core/length/write'
 import { type Minor, minor, splitMoney } from '@/core/money/money'
@@ -9,14 +10,16 @@ import { verifyPlan } from '@/core/nest/verify'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { PrintBody } from '@/core/slip/body'
 import { factsFrom } from '@/core/slip/catalogue'
+import { copiesWanted } from '@/core/slip/copies'
 import type { PictureFacts, PrintFacts } from '@/core/slip/facts'
 import { outcomeOf, type PieceOutcome, type PrintOutcome } from '@/core/slip/outcome'
 import { addedLines, type RecordedStop, recordOf } from '@/core/slip/record'
 import { labelRoom, type OnStrip, stripFacts, stripMarks } from '@/core/slip/strip'
+import { countOf } from '@/core/words/count'
 import { sayFault } from '@/core/words/plan'
 import type { Problem } from '@/core/words/problems'
-import { goodCopies } from '@/server/books/progress'
 import type { Db } from '@/server/db/open'
+import { copiesOf } from '@/server/stores/copies'
 import { heldCopies, type KeptPlan } from '@/server/stores/kept-plans'
 import { readPerson } from '@/server/stores/people'
 import { groupKey } from '@/server/stores/roll-plans'
@@ -129,13 +132,20 @@ function printsNow(db: Db, plan: Pick<KeptPlan, 'id' | 'versionId' | 'body' | 's
   for (const [key, copies] of counted) {
     const one = seen.get(key)
     if (!one) continue
+    // a kept plan holds its own copies already
     const mine = plan.state === 'kept' && plan.id !== '' ? copies : 0
-    const others = (held.get(key)?.copies ?? 0) - mine
-    const wanted = one.print.copies - (goodCopies(db, one.slip.id).get(one.print.id) ?? 0) - Math.max(0, others)
-    if (copies > wanted)
+    const made = copiesOf(db, [one.slip.id]).of(one.slip.id, one.print.id)
+    const others = Math.max(0, made.inPlans - mine)
+    const wanted = copiesWanted(one.print.copies, { good: made.good, inPlans: others, underWay: made.underWay })
+    if (copies > wanted) {
+      const beside = [
+        ...(others > 0 ? [`those of plan ${held.get(key)?.plan}`] : []),
+        ...(made.underWay > 0 ? [`${countOf(made.underWay, 'copy', 'copies')} at a printer`] : []),
+      ]
       return cannot(
-        `Slip ${one.slip.number} wants ${Math.max(0, wanted)} more of this print${others > 0 ? ` beside those of plan ${held.get(key)?.plan}` : ''}, and ${copies} lie on this plan. ${AGAIN}`,
+        `Slip ${one.slip.number} wants ${wanted} more of this print${beside.length > 0 ? ` beside ${beside.join(' and ')}` : ''}, and ${copies} lie on this plan. ${AGAIN}`,
       )
+    }
   }
   return ok(all)
 
@@ -235,7 +245,12 @@ function sharesNow(
   const amount = (what: 'paper' | 'ink'): Minor =>
     outcome.charge?.lines.find((l) => l.what === what)?.amount ?? minor(0)
   const shares = sharesOf(
-    { paper: amount('paper'), ink: amount('ink'), each: facts.tariff.roomShare },
+    {
+      paper: amount('paper'),
+      ink: amount('ink'),
+      spent: outcome.charge?.spent ?? NOTHING_SPENT,
+      each: facts.tariff.roomShare,
+    },
     width * length,
     areas.map((area, i) => ({ area, inked: inked[i] ?? 0 })),
     planShares(db),
@@ -264,7 +279,7 @@ export function planBooking({ printable, prints }: Strip, stops: readonly Record
   return {
     used: {
       ...{ printerId, feedId: version.feed.id, blackInk: version.settings.blackInk },
-      ...{ stockId: stock?.id ?? null, rollId: stock?.rollId ?? null, lengthUm: sheet.length },
+      ...{ paper: paperUsed(stock, true, false), lengthUm: sheet.length },
     },
     run: {
       ...{ versionId: version.id, paperId: version.paper.id, tariffId: facts.tariff.id, widthUm: sheet.width },

@@ -1,7 +1,8 @@
 import { and, eq } from 'drizzle-orm'
-import type { Used } from '@/contract/print-job'
+import type { Used, UsedPaper } from '@/contract/print-job'
 import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
+import { absurd } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
 import { feeds, loads, printers, rollMoves, stockMoves } from '@/server/db/schema'
@@ -18,29 +19,45 @@ export function insertAll<Row>(rows: readonly Row[], insert: (some: Row[]) => vo
 /** For each run one sheet off the shelf, or a length off the roll; a sheet without a run is booked with null. */
 export function takePaper(
   db: Db,
-  { rollId, stockId, lengthUm }: Used,
+  { paper, lengthUm }: Used,
   runIds: readonly (string | null)[],
   at: number,
   byId: string,
 ): void {
   const each = runIds.map((runId) => ({ id: newId(), at, kind: 'run' as const, runId, byId }))
-  if (rollId)
-    insertAll(
-      each.map((move) => ({ ...move, rollId, deltaUm: -lengthUm })),
-      (some) => db.insert(rollMoves).values(some).run(),
-    )
-  else if (stockId)
-    insertAll(
-      each.map((move) => ({ ...move, stockId, delta: -1 })),
-      (some) => db.insert(stockMoves).values(some).run(),
-    )
+  switch (paper.kind) {
+    case 'roll':
+      return insertAll(
+        each.map((move) => ({ ...move, rollId: paper.rollId, deltaUm: -lengthUm })),
+        (some) => db.insert(rollMoves).values(some).run(),
+      )
+    case 'sheet':
+      return insertAll(
+        each.map((move) => ({ ...move, stockId: paper.stockId, delta: -1 })),
+        (some) => db.insert(stockMoves).values(some).run(),
+      )
+    case 'nothing':
+      return
+    default:
+      return absurd(paper)
+  }
 }
+
+/** The stock and roll that a print takes, as rows name them. */
+export const paperIds = (paper: UsedPaper): { readonly stockId: string | null; readonly rollId: string | null } => ({
+  stockId: paper.kind === 'nothing' ? null : paper.stockId,
+  rollId: paper.kind === 'roll' ? paper.rollId : null,
+})
+
+/** Whether a print lies on a sheet that went through before: its paper was counted then. */
+export const usedBefore = ({ paper }: Used): boolean => paper.kind === 'nothing' && paper.why === 'again'
 
 /** What was printed on is what is loaded: noted where something else was, or nothing. */
 export function noteLoaded(db: Db, used: Used, at: number, byId: string): void {
-  // a sheet that goes through again says nothing of what the feed is loaded with
-  if (used.again) return
-  const { printerId, feedId, stockId, rollId } = used
+  const { printerId, feedId, paper } = used
+  // a sheet that goes through again says nothing of what the feed is loaded with, nor does a roll that nobody opened here
+  if (paper.kind === 'nothing' && paper.why !== 'no stock') return
+  const { stockId, rollId } = paperIds(paper)
   if (!db.select({ id: feeds.id }).from(feeds).where(eq(feeds.id, feedId)).get()) return
   const there = db.select().from(loads).where(eq(loads.feedId, feedId)).get()
   if (there ? there.stockId === stockId && there.rollId === rollId : stockId === null) return

@@ -1,7 +1,7 @@
 import type Database from 'better-sqlite3'
 import { z } from 'zod'
 import { settingsNow } from '@/contract/former'
-import { type SlipBooking, storedJson } from '@/contract/print-job'
+import { paperUsed, type SlipBooking, storedJson } from '@/contract/print-job'
 import { RECORD_SCHEMA } from '@/contract/record'
 import { readSlipBody } from '@/contract/slip'
 import { FIRST } from '@/contract/slip-data'
@@ -140,7 +140,7 @@ function fillJobs(db: Database.Database): void {
   }
 }
 
-const NO_PAPER = { stockId: null, rollId: null }
+const NO_PAPER = { paper: { kind: 'nothing', why: 'no stock' } } as const
 
 /** States in which something would still have happened, and what becomes of them. */
 const STATES: Readonly<Record<string, string>> = { queued: 'cancelled', sending: 'not known', printing: 'not known' }
@@ -159,7 +159,7 @@ function slipBooking(p: Row, printerId: string, groupOf: ReadonlyMap<string, Row
   return {
     used: {
       ...{ printerId, feedId: version.feed.id, blackInk: version.settings.blackInk },
-      ...{ stockId: facts.stock?.id ?? null, rollId: outcome.sheet.roll ? (facts.stock?.rollId ?? null) : null },
+      paper: paperUsed(facts.stock, outcome.sheet.roll, false),
       lengthUm: outcome.sheet.sheet.length,
     },
     run: {

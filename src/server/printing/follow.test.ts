@@ -6,7 +6,7 @@ import { ACTIONS } from '@/server/actions/all'
 import { stepPrint } from '@/server/actions/prints'
 import { isOurs } from '@/server/protocol/job'
 import { readPrintJob } from '@/server/stores/print-jobs'
-import { CARDS, PrintRoom, QUICK } from '../../../test/print-room'
+import { CARDS, IMPATIENT, PrintRoom, QUICK } from '../../../test/print-room'
 import { printUntil } from './follow'
 
 /** What a printer tells that tells little. */
@@ -436,7 +436,7 @@ describe('after a break', () => {
     const held = machine.holds.get('main')
     if (held) held.left = 0
     const [id = ''] = await begun()
-    printers.work()
+    printers.work(IMPATIENT)
     await until(() => readPrintJob(printers.room.db, id)?.state === 'printing')
     const server = printers.servers.get('wren')
     server?.closeAllConnections()

@@ -1,4 +1,3 @@
-import { gte, sql } from 'drizzle-orm'
 import type { Bench, BenchSlip, Lane } from '@/contract/views/bench'
 import { runChecks, worstLevel } from '@/core/checks/all'
 import { minor } from '@/core/money/money'
@@ -9,10 +8,10 @@ import { type Needs, needsKey, needsOf } from '@/core/slip/needs'
 import { outcomeOf } from '@/core/slip/outcome'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { runParts } from '@/server/db/schema'
-import { goodCopies } from './good-copies'
+import { copiesOf } from './copies'
 import { allHeard, awaySince, printersSay } from './heard'
-import { heldCopies, planLines } from './kept-plans'
+import { planLines } from './kept-plans'
+import { logTotals } from './log'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
@@ -49,7 +48,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
   )
   const pictures = picturesOf(db, ...bodies)
   const printers = listPrinters(db)
-  const good = goodCopies(
+  const made = copiesOf(
     db,
     lines.map((l) => l.slip.id),
   )
@@ -59,12 +58,9 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
   const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
   const groups = new Map<string, Map<string, Filling>>()
   const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0, seconds: 0 }
-  const held = heldCopies(db)
   const plans = planLines(db, now).filter((p) => p.state === 'kept')
   const put = (slip: Slip, memberName: string | null, print: PrintBody): void => {
-    const own = `${slip.id} ${print.id}`
-    // what lies in a kept plan is printed with that
-    const copies = print.copies - (good.get(own) ?? 0) - (held.get(own)?.copies ?? 0)
+    const copies = made.wanted(slip.id, print)
     if (copies < 1) return
     const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
     const outcome = outcomeOf(facts)
@@ -117,7 +113,7 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
     unplaced: unplaced.slips,
     unplacedCount: unplaced.count,
     waiting: lines.length,
-    today: doneSince(db, dayStart),
+    today: logTotals(db, { from: dayStart }),
   }
 }
 
@@ -134,16 +130,3 @@ function copiesSet(db: Db, queues: readonly { readonly id: string }[]): Lane['co
 
 /** As it stands first, then a change of paper, then one that swaps ink. */
 const effort = (n: Needs): number => (n.load ? 1 : 0) + (n.black ? 2 : 0)
-
-function doneSince(db: Db, since: number): Bench['today'] {
-  const row = db
-    .select({
-      runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
-      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
-    })
-    .from(runParts)
-    .where(gte(runParts.at, since))
-    .get()
-  return row ?? { runs: 0, spoiled: 0, mm2: 0 }
-}

@@ -16,7 +16,7 @@ export const loadedByFeed = (db: Db): ReadonlyMap<string, LoadedFacts> =>
       .map(({ feedId, stock, paper, rollId }) => [
         feedId,
         {
-          ...{ paperId: stock.paperId, paperName: paper, kind: stock.kind },
+          ...{ paperId: stock.paperId, paperName: paper, kind: stock.kind, stockId: stock.id },
           ...{ width: um(stock.widthUm), length: um(stock.lengthUm), rollId },
         },
       ]),

@@ -1,7 +1,8 @@
 import { and, desc, eq, gte, lt, ne, or, type SQL, sql } from 'drizzle-orm'
 import { readRecord } from '@/contract/record'
-import type { LogTotals, Outcome, Run, RunLine } from '@/contract/views/log'
+import type { Outcome, Run, RunLine, RunSums } from '@/contract/views/log'
 import type { RoomMonth } from '@/contract/views/room'
+import { accountOf } from '@/core/charge/account'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import { kept } from '@/server/db/kept'
@@ -20,6 +21,7 @@ import {
 } from '@/server/db/schema'
 import { correctionsOf } from './corrections'
 import { countedOf } from './papers'
+import { runSums } from './run-sums'
 
 export type LogFilter = {
   readonly printerId?: string
@@ -48,6 +50,8 @@ const columns = {
   pictureId: sql<
     string | null
   >`(select json_extract(${runRecords.body}, '$.pieces[' || ${runParts.position} || '].picture.id') from ${runRecords} where ${runRecords.runId} = ${runs.id})`,
+  onRoll: sql<number>`(select json_extract(${runRecords.body}, '$.sheet.roll') from ${runRecords} where ${runRecords.runId} = ${runs.id})`,
+  corrected: sql<number>`exists (select 1 from run_corrections as c where c.run_id = ${runs.id} and (c.part_id is null or c.part_id = ${runParts.id}))`,
   /** prints that share its sheet */
   parts: sql<number>`(select count(*) from run_parts as other where other.run_id = ${runs.id})`,
 }
@@ -63,9 +67,13 @@ const base = (db: Db) =>
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
     .innerJoin(papers, eq(papers.id, runParts.paperId))
     .leftJoin(people, eq(people.id, runParts.nowMemberId))
-    .leftJoin(groups, eq(groups.id, runParts.groupId))
+    .leftJoin(groups, eq(groups.id, runParts.nowGroupId))
 
 type Row = NonNullable<ReturnType<ReturnType<typeof base>['get']>>
+
+/** What of a part's cost nobody could say, as its row keeps it. */
+const unknownOf = (stored: string): RunLine['unknown'] =>
+  (['paper', 'ink'] as const).filter((what) => stored.split(' ').includes(what))
 
 const toLine = (r: Row): RunLine => ({
   id: r.parts > 1 ? r.part.id : r.run.id,
@@ -90,11 +98,12 @@ const toLine = (r: Row): RunLine => ({
   copy: r.part.copy,
   width: um(r.run.widthUm),
   length: um(r.run.lengthUm),
-  roll: r.run.rollId !== null,
+  roll: r.onRoll === 1,
   inkMicrolitres: r.part.inkMicrolitres,
   cost: minor(r.part.cost),
   charge: minor(r.part.nowCharge),
-  corrected: r.run.outcome !== r.part.nowOutcome,
+  unknown: unknownOf(r.part.unknown),
+  corrected: r.corrected === 1,
 })
 
 const conditions = (f: LogFilter): SQL | undefined =>
@@ -127,33 +136,16 @@ export function listRuns(
   return { lines, next: rows.length > limit && last ? { at: last.part.at, id: last.part.id } : null }
 }
 
-/** What the runs of a filter add up to. */
-export const logTotals = (db: Db, filter: LogFilter): LogTotals =>
-  kept(db, `log ${JSON.stringify(filter)}`, () => totalsNow(db, filter))
-
-function totalsNow(db: Db, filter: LogFilter): LogTotals {
-  const row = db
-    .select({
-      runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
-      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
-      microlitres: sql<number>`coalesce(sum(${runParts.inkMicrolitres}), 0)`,
-      cost: sql<number>`coalesce(sum(${runParts.cost}), 0)`,
-      charge: sql<number>`coalesce(sum(${runParts.nowCharge}), 0)`,
-    })
-    .from(runParts)
-    .where(conditions(filter))
-    .get()
-  if (!row) throw new Error('a sum always has a row')
-  return { ...row, cost: minor(row.cost), charge: minor(row.charge) }
-}
+/** What the prints of a filter add up to. */
+export const logTotals = (db: Db, filter: LogFilter): RunSums =>
+  kept(db, `log ${JSON.stringify(filter)}`, () => runSums(db, conditions(filter)))
 
 const DAY = 86_400_000
 
 /** Sums of what was logged since the UTC day that began so many days ago, by how it came out. */
 export function totalsOfDays(db: Db, now: number, days: number): RoomMonth {
   const from = Math.floor(now / DAY - days) * DAY
-  const of = (outcome: Outcome): LogTotals => logTotals(db, { outcome, from })
+  const of = (outcome: Outcome): RunSums => logTotals(db, { outcome, from })
   return { days, good: of('good'), proof: of('proof'), spoiled: of('spoiled') }
 }
 
@@ -178,8 +170,9 @@ export function readRun(db: Db, id: string): Run | null {
     position: row.part.position,
     others: row.parts > 1 ? othersOf(db, row) : [],
     memberId: row.part.nowMemberId,
-    groupId: row.part.groupId,
+    groupId: row.part.nowGroupId,
     chargeTo: row.part.chargeTo,
+    asked: accountOf(row.part.chargeTo, row.part.nowMemberId, row.part.nowGroupId) !== null,
     logged: { outcome: row.run.outcome, cause: row.run.cause },
     corrections: correctionsOf(db, row.run.id, row.part.id),
     by: by?.name ?? 'someone',

@@ -2,6 +2,7 @@ import { and, desc, eq, gte, inArray, type SQL, sql } from 'drizzle-orm'
 import type { PaperDeeds, WayChosen } from '@/contract/views/paper'
 import type { Db } from '@/server/db/open'
 import { presetVersions, rollMoves, rolls, runParts, runs, slips, stockMoves, stocks } from '@/server/db/schema'
+import { runSums } from './run-sums'
 import { readSlip } from './slips'
 
 const DAY = 86_400_000
@@ -15,17 +16,9 @@ const NEWEST = 40
 /** What was printed on a paper in the last {@link DEED_DAYS}, what that used of each stock, and the newest runs on it. */
 export function paperDeeds(db: Db, paperId: string, now: number): PaperDeeds {
   const from = deedsFrom(now)
-  const row = db
-    .select({
-      good: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'good'), 0)`,
-      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
-      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
-    })
-    .from(runParts)
-    .where(and(eq(runParts.paperId, paperId), gte(runParts.at, from)))
-    .get()
+  const { good, spoiled, mm2 } = runSums(db, and(eq(runParts.paperId, paperId), gte(runParts.at, from)))
   const newest = runsNamed(db, eq(runParts.paperId, paperId)).limit(NEWEST).all()
-  return { days: DEED_DAYS, ...(row ?? { good: 0, spoiled: 0, mm2: 0 }), used: usedSince(db, from, paperId), newest }
+  return { days: DEED_DAYS, good, spoiled, mm2, used: usedSince(db, from, paperId), newest }
 }
 
 /** Runs as a trial names them, the newest first; one with parts of several prints is one. */

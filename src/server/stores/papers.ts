@@ -33,6 +33,16 @@ export function rollLeft(db: Db, rollId: string): Um {
   return um(row?.n ?? 0)
 }
 
+/** What a roll had when it was opened, um. */
+export function firstLength(db: Db, rollId: string): Um {
+  const row = db
+    .select({ n: sql<number>`coalesce(sum(${rollMoves.deltaUm}), 0)` })
+    .from(rollMoves)
+    .where(and(eq(rollMoves.rollId, rollId), eq(rollMoves.kind, 'loaded')))
+    .get()
+  return um(row?.n ?? 0)
+}
+
 /** Sheets or unopened rolls of every stock, by its id; what has no move is not in it. */
 const countsOf = (db: Db): ReadonlyMap<string, number> =>
   new Map(
@@ -76,6 +86,7 @@ function readStocks(db: Db): readonly Stock[] {
       length: um(s.lengthUm),
       pack: s.pack,
       price: s.price === null ? null : minor(s.price),
+      cut: s.cut,
       count: counts.get(s.id) ?? 0,
       revision: s.revision,
       rolls: opened.filter((r) => r.stockId === s.id).map(({ stockId: _, ...r }) => r),

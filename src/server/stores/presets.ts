@@ -1,15 +1,17 @@
 import { and, asc, desc, eq, inArray, isNull, max, or, sql } from 'drizzle-orm'
 import { z } from 'zod'
 import { settingsSchema } from '@/contract/preset'
+import type { RunSums } from '@/contract/views/log'
 import type { PresetLine } from '@/contract/views/preset'
 import type { Settings } from '@/core/preset/settings'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
-import { papers, people, presets, presetVersions, printers, queues, runParts } from '@/server/db/schema'
+import { papers, people, presets, presetVersions, printers, queues } from '@/server/db/schema'
 import { type Despite, despiteSchema } from './gates'
 import { holds } from './holds'
 import { loadedByFeed } from './loaded'
 import { parsed } from './parse'
+import { runSums } from './run-sums'
 
 export type Version = {
   readonly id: string
@@ -216,21 +218,8 @@ function choicesNow(db: Db) {
     .map(({ feedId, paperId, ...v }) => ({ ...v, loaded: loaded.get(feedId)?.paperId === paperId }))
 }
 
-/** What versions have done: runs, spoiled ones, ink and paper, over all versions of a preset. */
-export function versionDeeds(db: Db, presetId: string) {
-  const row = db
-    .select({
-      runs: sql<number>`count(*)`,
-      spoiled: sql<number>`coalesce(sum(${runParts.nowOutcome} = 'spoiled'), 0)`,
-      mm2: sql<number>`coalesce(sum(${runParts.paperUm2} / 1e6), 0)`,
-      microlitres: sql<number>`coalesce(sum(${runParts.inkMicrolitres}), 0)`,
-    })
-    .from(runParts)
-    .innerJoin(presetVersions, eq(presetVersions.id, runParts.versionId))
-    .where(eq(presetVersions.presetId, presetId))
-    .get()
-  return row ?? { runs: 0, spoiled: 0, mm2: 0, microlitres: 0 }
-}
+/** What all versions of a preset have done. */
+export const versionDeeds = (db: Db, presetId: string): RunSums => runSums(db, eq(presetVersions.presetId, presetId))
 
 /** Presets in use that print on a paper, with the newest version that does. */
 export const presetsOn = (

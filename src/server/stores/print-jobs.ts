@@ -54,6 +54,14 @@ export const printingNow = (db: Db, subjectId: string, printId?: string): boolea
     )
     .get() !== undefined
 
+/** Whether nobody has said yet what became of a copy of this print of a subject. */
+export const unanswered = (db: Db, subjectId: string, printId: string): boolean =>
+  db
+    .select({ id: printJobs.id })
+    .from(printJobs)
+    .where(and(eq(printJobs.subjectId, subjectId), eq(printJobs.printId, printId), eq(printJobs.state, 'not known')))
+    .get() !== undefined
+
 /** A subject's jobs, the newest first. */
 export const jobsOf = (db: Db, subjectId: string): readonly PrintJob[] =>
   base(db).where(eq(printJobs.subjectId, subjectId)).orderBy(newestFirst(printJobs)).limit(60).all().map(toJob)

@@ -10,8 +10,7 @@ import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
 import type { PrintFacts, VersionFacts } from '@/core/slip/facts'
 import { outcomeOf, type PrintOutcome } from '@/core/slip/outcome'
 import type { Db } from '@/server/db/open'
-import { goodCopies } from './good-copies'
-import { heldCopies } from './kept-plans'
+import { copiesOf } from './copies'
 import { listPrinters } from './printers'
 import { catalogue, listSlips, picturesOf } from './slips'
 
@@ -35,16 +34,14 @@ export function planGroups(db: Db, now: number): readonly PlanGroup[] {
   const ids = bodies.flatMap((b) => b.prints.flatMap((p) => p.versionId ?? []))
   const known = catalogue(db, now, ids)
   const pictures = picturesOf(db, ...bodies)
-  const good = goodCopies(
+  const made = copiesOf(
     db,
     lines.map((l) => l.slip.id),
   )
-  const held = heldCopies(db)
   const groups = new Map<string, Filling>()
   for (const { slip, memberName } of lines.toReversed())
     for (const print of slip.body.prints) {
-      const own = `${slip.id} ${print.id}`
-      const copies = print.copies - (good.get(own) ?? 0) - (held.get(own)?.copies ?? 0)
+      const copies = made.wanted(slip.id, print)
       if (copies < 1) continue
       const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
       const outcome = outcomeOf(facts)

@@ -5,6 +5,7 @@ import { untouched } from '@/core/slip/untouched'
 import { sayChange } from '@/core/words/settings'
 import type { Db } from '@/server/db/open'
 import { presetVersions, queues, slips } from '@/server/db/schema'
+import { copiesOf } from './copies'
 import { earlierPrints } from './earlier'
 import { runsOfSlip } from './log'
 import { somePeople } from './people'
@@ -76,6 +77,7 @@ export function slipPage(db: Db, id: string, now: number) {
   const versionIds = slip.body.prints.flatMap((p) => p.versionId ?? [])
   const target = targetOfSlip(db, id)
   const known = catalogue(db, now, versionIds)
+  const made = copiesOf(db, [id])
   return {
     slip: { id: slip.id, number: slip.number, state: slip.state, body: slip.body, revision: slip.revision },
     pictures: [...picturesOf(db, slip.body).values()].map((p) => ({
@@ -98,6 +100,7 @@ export function slipPage(db: Db, id: string, now: number) {
       charge: r.charge,
     })),
     prints: printLines(db, id),
+    copies: Object.fromEntries(slip.body.prints.map((p) => [p.id, made.of(id, p.id)])),
     addresses: addressesOf(db),
     roomUnit: room.unit,
     now,

@@ -324,8 +324,11 @@ describe('tariffs', () => {
   })
   it('stand beside what the last days brought in, from the beginning of the first of them', async () => {
     const room = await TestRoom.open()
-    await room.log(await room.slip(), 'good')
-    await room.log(await room.slip(), 'spoiled')
+    const { id: memberId } = await room.must(ACTIONS['person.add'], {
+      ...{ name: 'Ida', role: 'member', groupId: null, note: '' },
+    })
+    await room.log(await room.slip({ memberId }), 'good')
+    await room.log(await room.slip({ memberId }), 'spoiled')
     const at = room.one('select at from runs limit 1')
     const ran = (now: number): readonly number[] => {
       const { good, proof, spoiled } = totalsOfDays(room.db, now, 30)

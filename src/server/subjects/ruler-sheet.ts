@@ -1,4 +1,11 @@
-import { type FileDocument, readStored, sheetBookingSchema, storedJson, type Used } from '@/contract/print-job'
+import {
+  type FileDocument,
+  paperUsed,
+  readStored,
+  sheetBookingSchema,
+  storedJson,
+  type Used,
+} from '@/contract/print-job'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import { rulerPage } from '@/core/edge/ruler-sheet'
 import { um } from '@/core/length/length'
@@ -29,11 +36,11 @@ function usedBy(db: Db, check: EdgeCheck, version: VersionFacts): Used {
   const form = roll
     ? ({ kind: 'roll', width } as const)
     : ({ kind: 'sheet', short: um(Math.min(width, length)), long: um(Math.max(width, length)) } as const)
-  const stock = stockFor({ stocks: listStocks(db) }, version.paper.id, form)
+  const stock = stockFor({ stocks: listStocks(db) }, version.paper.id, form, version.loaded?.stockId)
+  const rollId = rollInUse(stock?.rolls ?? [], version.loaded?.rollId ?? null)?.id ?? null
   return {
     ...{ printerId: check.printerId, feedId: check.feedId, blackInk: version.settings.blackInk, lengthUm: length },
-    rollId: roll ? (rollInUse(stock?.rolls ?? [], version.loaded?.rollId ?? null)?.id ?? null) : null,
-    stockId: roll ? null : (stock?.id ?? null),
+    paper: paperUsed(stock && { id: stock.id, rollId }, roll, false),
   }
 }
 

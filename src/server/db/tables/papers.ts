@@ -34,11 +34,13 @@ export const stocks = sqliteTable(
     pack: integer('pack').notNull(),
     /** null: nobody has said */
     price: integer('price'),
+    /** pieces that were cut off a roll: their price is their share of the roll's, and nobody buys them */
+    cut: integer('cut', { mode: 'boolean' }).notNull().default(false),
     revision: revision(),
     retiredAt: retiredAt(),
   },
   (t) => [
-    uniqueIndex('one_stock_per_form').on(t.paperId, t.kind, t.widthUm, t.lengthUm),
+    uniqueIndex('one_stock_per_form').on(t.paperId, t.kind, t.widthUm, t.lengthUm).where(sql`${t.cut} = 0`),
     check('stock_sizes', sql`${t.widthUm} > 0 and ${t.lengthUm} > 0 and ${t.pack} > 0 and ${t.price} >= 0`),
   ],
 )

@@ -41,6 +41,8 @@ export const printJobs = sqliteTable(
     jobUri: text('job_uri'),
     cancelAsked: integer('cancel_asked', { mode: 'boolean' }).notNull().default(false),
     leaseUntil: integer('lease_until'),
+    /** how often booking its end was tried in vain */
+    tries: integer('tries').notNull().default(0),
     /** 0..1000 of the file sent */
     progress: integer('progress').notNull().default(0),
     /** what the printer last said, in its own words */

@@ -73,12 +73,17 @@ export const runParts = sqliteTable(
     /** its share of the sheet */
     paperUm2: integer('paper_um2').notNull(),
     inkMicrolitres: integer('ink_microlitres').notNull(),
+    /** what the room spent on it: paper at its price and ink */
     cost: integer('cost').notNull(),
     charge: integer('charge').notNull(),
+    /** what of its cost nobody could say, empty where all was known: `paper`, `ink`, or both with a space between */
+    unknown: text('unknown').notNull().default(''),
     /** as it stands: after the newest correction */
     nowOutcome: text('now_outcome', { enum: ['good', 'proof', 'spoiled', 'not known', 'not printed'] }).notNull(),
     nowCause: text('now_cause'),
     nowMemberId: text('now_member_id').references(() => people.id),
+    /** the group of whose print it is now */
+    nowGroupId: text('now_group_id').references(() => groups.id),
     nowCharge: integer('now_charge').notNull(),
   },
   (t) => [
@@ -168,6 +173,7 @@ export const runCorrections = sqliteTable(
     charge: integer('charge').notNull(),
     /** whose print it is from now on; null: as before */
     memberId: text('member_id').references(() => people.id),
+    groupId: text('group_id').references(() => groups.id),
     /** which part of the run; null: it has one */
     partId: text('part_id').references(() => runParts.id),
   },
