@@ -173,6 +173,15 @@ const UPGRADES: readonly ((body: unknown) => unknown)[] = [
 /** What is stored of a document or a booking. */
 export const storedJson = <T>(body: T) => ({ schema: JOB_SCHEMA, body })
 
+/** The same, for who can say what to do where it cannot be read; null: it cannot. */
+export function storedOrNull<T extends z.ZodType>(schema: T, json: unknown): z.output<T> | null {
+  try {
+    return readStored(schema, json)
+  } catch {
+    return null
+  }
+}
+
 /** A document or a booking out of the database, of whatever schema. @throws for one of a newer program, or that is none. */
 export function readStored<T extends z.ZodType>(schema: T, json: unknown): z.output<T> {
   const { schema: number, body } = stored.parse(json)

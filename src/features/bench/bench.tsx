@@ -136,7 +136,7 @@ function LaneBox({
           ) : null}
           <dt>Nozzles</dt>
           <dd className={lane.due.some((d) => d.kind === 'nozzle check') ? 'level-caution' : 'level-fine'}>
-            {nozzle ? `checked ${sayAgo(nozzle.at, now)}` : 'never checked'}
+            {nozzle ? `checked ${sayAgo(nozzle.at, now, timeZone)}` : 'never checked'}
           </dd>
           {heads ? (
             <>
@@ -202,13 +202,14 @@ function LaneBox({
 /** What somebody found otherwise in the printer's own dialog: it stays until it is put right. */
 function FoundOtherwise({ back, now }: { readonly back: ReadBack; readonly now: number }) {
   const { act, busy } = useDo()
+  const { timeZone } = useWays()
   return (
     <p className={css.found}>
       <LevelWord level="caution" />{' '}
       <span>
         {back.found.map((f) => `${f.label} stood at ${f.found}, not ${f.expected}`).join('; ')} in {back.queueName},
         read back for <Link href={`/presets/${back.presetId}/card?version=${back.versionId}`}>{back.presetName}</Link>{' '}
-        {sayAgo(back.at, now)} by {back.by}.
+        {sayAgo(back.at, now, timeZone)} by {back.by}.
       </span>{' '}
       <Button
         size="compact-xs"

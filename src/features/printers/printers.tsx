@@ -18,7 +18,7 @@ import { PrinterForm } from './printer-forms'
 
 /** The room's printers, a line each. */
 export function Printers({ printers, now }: { readonly printers: readonly Printer[]; readonly now: number }) {
-  const { unit } = useWays()
+  const { unit, timeZone } = useWays()
   const { act } = useDo()
   const [text, setText] = useState('')
   const take = async (json: string): Promise<void> => {
@@ -67,7 +67,7 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
                   <td>{tradeLength(p.carriage, unit)}</td>
                   <td>{p.queues.map((q) => q.name).join('; ')}</td>
                   <td>{p.feeds.map((f) => f.name).join(', ')}</td>
-                  <td>{nozzle ? sayAgo(nozzle.at, now) : 'never'}</td>
+                  <td>{nozzle ? sayAgo(nozzle.at, now, timeZone) : 'never'}</td>
                 </tr>
               )
             })}

@@ -34,7 +34,7 @@ export function ToldSection(props: {
   readonly now: number
 }) {
   const { printer, queue, heard, now } = props
-  const { unit } = useWays()
+  const { unit, timeZone } = useWays()
   const { act, busy, problem } = useDo()
   const [all, setAll] = useState(false)
   const points = useMemo(
@@ -59,7 +59,7 @@ export function ToldSection(props: {
         Told by the printer{' '}
         <span className="soft">
           {heard
-            ? `asked ${sayAgo(heard.at, now)}; ${open.length === 0 ? 'the same as known' : `${open.length} ${open.length === 1 ? 'point differs' : 'points differ'}`}`
+            ? `asked ${sayAgo(heard.at, now, timeZone)}; ${open.length === 0 ? 'the same as known' : `${open.length} ${open.length === 1 ? 'point differs' : 'points differ'}`}`
             : 'not asked yet'}
         </span>
       </summary>

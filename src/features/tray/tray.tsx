@@ -23,7 +23,7 @@ export function Tray(props: {
   readonly now: number
 }) {
   const { sheets, chosen, printers, names, now, instruments = false } = props
-  const { unit } = useWays()
+  const { unit, timeZone } = useWays()
   return (
     <>
       <PageHead title="Output tray" sub="what the simulated printers have put out; measured as one would on paper" />
@@ -47,7 +47,7 @@ export function Tray(props: {
                 {s.queue}, {tradePair(um(s.width * 1000), um(s.length * 1000), unit)},{' '}
                 {s.borderless ? 'borderless' : 'margins'}
                 {s.whole ? '' : ', broken off'}
-                {s.earlier.length > 0 ? `, ${s.earlier.length + 1} times through` : ''}, {sayAgo(s.at, now)}
+                {s.earlier.length > 0 ? `, ${s.earlier.length + 1} times through` : ''}, {sayAgo(s.at, now, timeZone)}
               </span>
             </Link>
           ))}

@@ -167,6 +167,24 @@ describe('the room', () => {
     expect(await edit(room, { currency: 'SEK', timeZone: 'Europe/Stockholm' })).toMatchObject({ ok: true })
     expect(readRoom(room.db)?.timeZone).toBe('Europe/Stockholm')
   })
+  it('keeps the decimals of its money once there is any price, rate or entry', async () => {
+    const room = await TestRoom.open()
+    const yen = { currency: 'JPY', exponent: 0 }
+    const says = JSON.stringify(await edit(room, yen))
+    expect(says).toMatch(/kept in EUR with 2 decimals\. A currency with 0 would change every amount/)
+    // another currency of as many decimals changes no amount
+    expect(await edit(room, { currency: 'SEK' })).toMatchObject({ ok: true })
+    room.db.$client.exec('update stocks set price = null; delete from stock_prices')
+    room.db.$client.exec('update tariffs set ink_per_100_ml = null, room_share = 0')
+    expect(await edit(room, yen)).toMatchObject({ ok: true })
+    for (const sql of ['update tariffs set room_share = 5', 'update stocks set price = 4750']) {
+      const other = await TestRoom.open()
+      other.db.$client.exec('update stocks set price = null; delete from stock_prices')
+      other.db.$client.exec('update tariffs set ink_per_100_ml = null, room_share = 0')
+      other.db.$client.exec(sql)
+      expect(await edit(other, yen)).toMatchObject({ problem: { code: 'input' } })
+    }
+  })
   it('has its own surfaces, of which none goes that a paper has', async () => {
     const room = await TestRoom.open()
     expect(await edit(room, { surfaces: ['gloss', 'Gloss'] })).toMatchObject({ problem: { code: 'input' } })

@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, gt } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
@@ -72,7 +72,7 @@ export const cancelPrint = action({
         queue: print.queueName,
         why: `this print is ${print.state === 'settled' ? 'answered' : print.state} already; there is nothing left to cancel.`,
       })
-    cancelWaiting(db, print, now, `cancelled together with copy ${print.sheet} before it`)
+    cancelBehind(db, print, now, `cancelled together with copy ${print.sheet}, which came before it`)
     return ok({ value: { id }, subject: print.subjectId })
   },
 })
@@ -104,8 +104,13 @@ const stepSchema = z.object({
     z.object({ state: z.literal('failed'), problem: z.string(), says: z.string() }),
     z.object({ state: z.literal('cancelled'), says: z.string() }),
     z.object({ state: z.literal('not known'), says: z.string() }),
+    /** its end was told and cannot be booked: a person is asked, and nothing is booked before they answer */
+    z.object({ state: z.literal('unbooked'), says: z.string() }),
   ]),
 })
+
+/** Where a step of a print leads. */
+export type StepTo = z.input<typeof stepSchema>['to']
 
 /** Which states a step may come from: a print never goes back. */
 const FROM: Readonly<Record<string, readonly PrintJob['state'][]>> = {
@@ -115,6 +120,7 @@ const FROM: Readonly<Record<string, readonly PrintJob['state'][]>> = {
   failed: ['queued', 'sending', 'printing'],
   cancelled: ['queued', 'sending', 'printing'],
   'not known': ['sending', 'printing'],
+  unbooked: ['sending', 'printing'],
 }
 
 /** One step of a print: the background process takes it before it does anything at the printer, and after. */
@@ -137,18 +143,28 @@ export const stepPrint = action({
       to.state === 'done' || to.state === 'not known' ? subjectOf(print.subject).book(db, print, to.state, now) : null
     const differs = to.state === 'done' && runId ? noteReported(db, runId, to.usedUm, now, print.byId) : null
     const says = 'says' in to ? { printerSays: [to.says, ...(differs ? [differs] : [])].join('; ') } : {}
-    set(db, id, { state: to.state, ...says, ...problem, ...job, runId, updatedAt: now })
-    if (to.state === 'failed' || to.state === 'not known')
-      cancelWaiting(db, print, now, `not sent, since copy ${print.sheet} before it did not come out`)
+    const state = to.state === 'unbooked' ? 'not known' : to.state
+    set(db, id, { state, ...says, ...problem, ...job, runId, updatedAt: now })
+    if (state === 'failed' || state === 'not known')
+      cancelBehind(db, print, now, `not sent, since copy ${print.sheet} before it did not come out`)
     return ok({ value: { id }, subject: print.subjectId, data: { state: to.state } })
   },
 })
 
-/** Sheets of the same subject that wait behind one that failed are not sent: somebody has to look first. */
-function cancelWaiting(db: Db, print: PrintJob, now: number, why: string): void {
+/**
+ * Copies of the same print that wait behind one at the same queue are not sent: somebody has to look first. Other prints of
+ * the slip, and those at other printers, go on.
+ */
+function cancelBehind(db: Db, print: PrintJob, now: number, why: string): void {
   db.update(printJobs)
     .set({ state: 'cancelled', problem: why, updatedAt: now })
-    .where(and(eq(printJobs.subjectId, print.subjectId), eq(printJobs.state, 'queued')))
+    .where(
+      and(
+        ...[eq(printJobs.subjectId, print.subjectId), eq(printJobs.printId, print.printId)],
+        ...[eq(printJobs.queueId, print.queueId), eq(printJobs.state, 'queued')],
+        gt(printJobs.sheet, print.sheet),
+      ),
+    )
     .run()
 }
 

@@ -1,9 +1,10 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { storedSlipBody } from '@/contract/slip'
 import { EMPTY_PRINT, EMPTY_SLIP } from '@/contract/slip-data'
 import { bad, ok } from '@/core/result/result'
 import { patched } from '@/core/slip/body'
+import { countOf } from '@/core/words/count'
 import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
@@ -161,6 +162,16 @@ const stale = (now: Room, yours: number): Problem => ({
   },
 })
 
+/** Whether any amount of money is kept: with other decimals each of them would be another one. */
+const amountsKept = (db: Db): boolean =>
+  db.get<{ n: number }>(sql`select exists (
+    select 1 from stocks where price > 0 union all select 1 from stock_prices where price > 0
+    union all select 1 from rolls where price > 0
+    union all select 1 from tariffs where ink_per_100_ml > 0 or room_share <> 0
+    union all select 1 from queues where json_extract(facts, '$.perSheet') > 0
+    union all select 1 from account_entries union all select 1 from runs
+  ) as n`)?.n === 1
+
 export const editRoom = action({
   name: 'room.edit',
   role: 'keeper',
@@ -175,6 +186,16 @@ export const editRoom = action({
       return bad({
         code: 'input',
         issues: [{ path: 'currency', message: `accounts are kept in ${code} since the first charge, and stay so` }],
+      })
+    if (values.exponent !== exponent && amountsKept(db))
+      return bad({
+        code: 'input',
+        issues: [
+          {
+            path: 'currency',
+            message: `prices and rates of this room are kept in ${code} with ${countOf(exponent, 'decimal')}. A currency with ${values.exponent} would change every amount: choose one with ${exponent}`,
+          },
+        ],
       })
     const missing = surfacesInUse(db).filter((s) => !values.surfaces.includes(s))
     if (missing.length > 0)

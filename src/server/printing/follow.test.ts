@@ -289,8 +289,20 @@ describe('cancelling', () => {
     await printers.room.must(ACTIONS['print.cancel'], { id: first })
     expect(readPrintJob(printers.room.db, second)).toMatchObject({
       state: 'cancelled',
-      problem: 'cancelled together with copy 1 before it',
+      problem: 'cancelled together with copy 1, which came before it',
     })
+  })
+  it('takes along what comes after it of the same print at the same queue, and nothing else', async () => {
+    const { printers, begun } = await cards()
+    const ids = await begun({ copies: 3 })
+    const { db } = printers.room
+    // another print of the slip, and one of it at another printer, wait as well
+    const [first = '', second = '', third = ''] = ids
+    db.$client.prepare("update print_jobs set print_id = 'other' where id = ?").run(third)
+    await printers.room.must(ACTIONS['print.cancel'], { id: second })
+    expect(ids.map((id) => readPrintJob(db, id)?.state)).toEqual(['queued', 'cancelled', 'queued'])
+    await printers.room.must(ACTIONS['print.cancel'], { id: first })
+    expect(readPrintJob(db, third)?.state).toBe('queued')
   })
   it('what waits here is gone at once', async () => {
     const { printers, begun } = await cards()
@@ -401,6 +413,37 @@ describe('what the printer holds the job to', () => {
       problem: 'not sent, since copy 1 before it did not come out',
     })
     expect(machine.jobs).toHaveLength(0)
+  })
+})
+
+describe('an end that cannot be booked', () => {
+  it('is asked after three tries with the reason, and the next job goes on', async () => {
+    const { printers, begun, slip, count } = await cards()
+    const [broken = ''] = await begun()
+    printers.room.db.$client.prepare("update print_jobs set booking = '{}' where id = ?").run(broken)
+    const other = await printers.slip({
+      pictureId: await printers.picture(300, 400),
+      versionId: printers.room.one<string>(
+        "select json_extract(body, '$.prints[0].versionId') from slips where id = ?",
+        slip.id,
+      ),
+      sheet: { kind: 'size', sizeId: 'na_index-4x6_4x6in' },
+      placing: { mode: 'exact', by: { edge: 'width', um: fromMm(60) } },
+    })
+    const started = await printers.room.must(ACTIONS['print.start'], {
+      ...{ slipId: other.id, revision: 1, outcome: 'good', note: '' },
+      prints: [{ printId: 'first', copies: 1, answers: [{ check: 'stock', reason: 'x' }] }],
+    })
+    printers.work()
+    const first = await printers.over(broken)
+    expect(first).toMatchObject({ state: 'not known', tries: 3, runId: null })
+    expect(first.printerSays).toMatch(/It could not be booked: what was kept of this print cannot be read/)
+    expect((await printers.over(started.printIds[0] ?? '')).state).toBe('done')
+    const settle = (outcome: string) =>
+      printers.room.act(ACTIONS['print.settle'], { id: broken, outcome, cause: null, note: '' })
+    expect(JSON.stringify(await settle('good'))).toMatch(/cannot be read, so it cannot be booked from here/)
+    expect(await settle('not printed')).toMatchObject({ ok: true })
+    expect(count('select count(*) from runs')).toBe(1)
   })
 })
 

@@ -5,7 +5,7 @@ import type { Ticket } from '@/core/print/ticket'
 import { bad, ok, type Result } from '@/core/result/result'
 import { sayReasons, wantsPaper } from '@/core/words/printer-says'
 import { type Problem, sayProblem } from '@/core/words/problems'
-import { stepPrint } from '@/server/actions/prints'
+import { type StepTo, stepPrint } from '@/server/actions/prints'
 import { sayTrouble } from '@/server/db/trouble'
 import { type DoorContext, through } from '@/server/door/door'
 import { type PrinterAddress, readAddress } from '@/server/protocol/address'
@@ -28,6 +28,7 @@ import { rasterInThread, Stopped } from '@/server/render/thread'
 import type { OpenPage } from '@/server/render/work'
 import { trustOf } from '@/server/stores/certificates'
 import {
+  countTry,
   jobsUnderWay,
   leasePrintJob,
   type PrintJob,
@@ -104,6 +105,9 @@ async function followed(
   }
 }
 
+/** An end that could not be booked this often is asked of a person. */
+const MOST_TRIES = 3
+
 const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** One print from where its row says that it is. */
@@ -124,9 +128,27 @@ class Printing {
     return row
   }
 
-  private async step(to: unknown): Promise<void> {
-    const result = await through(stepPrint, { id: this.id, to }, this.context())
-    if (!result.ok) throw new Error(sayProblem(result.problem))
+  private async step(to: StepTo): Promise<void> {
+    const why = await this.tried(to)
+    if (why === null) return
+    // an end that cannot be booked must not hold up what waits behind it for ever
+    const ends = to.state === 'done' || to.state === 'not known'
+    if (ends && countTry(this.context().db, this.id) >= MOST_TRIES) {
+      const says = `${to.says}. It could not be booked: ${why}`
+      if ((await this.tried({ state: 'unbooked', says })) === null) return
+    }
+    throw new Error(why)
+  }
+
+  /** Why a step could not be taken; null: it was. */
+  private async tried(to: StepTo): Promise<string | null> {
+    try {
+      const result = await through(stepPrint, { id: this.id, to }, this.context())
+      return result.ok ? null : sayProblem(result.problem)
+    } catch (error) {
+      this.log.error({ print: this.id, to: to.state, error: String(error) }, 'a step of a print')
+      return error instanceof ZodError ? 'what was kept of this print cannot be read.' : whyNotMade(error)
+    }
   }
 
   async run(): Promise<void> {

@@ -1,10 +1,11 @@
-import { and, desc, eq, inArray, ne, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, ne, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { readRecord } from '@/contract/record'
 import type { EarlierPrint } from '@/contract/views/slip'
 import { same } from '@/core/merge/merge'
 import type { Db } from '@/server/db/open'
 import { papers, pictures, presets, presetVersions, runParts, runPictures, runRecords, runs } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 
 /** runs of one picture that are looked at, prints whose records are read, and ways that are told */
 const LOOKED = 40
@@ -22,14 +23,14 @@ export function earlierPrints(
 ): Readonly<Record<string, readonly EarlierPrint[]>> {
   if (pictureIds.length === 0) return {}
   const asked = alias(pictures, 'asked')
-  // by the ids alone, which grow with time: a picture may have been printed thousands of times
+  // by the rows alone, in the order in which they were written: a picture may have been printed thousands of times
   const newest = db
     .select({ pictureId: asked.id, on: pictures.id, runId: runPictures.runId })
     .from(asked)
     .innerJoin(pictures, and(eq(pictures.sha, asked.sha), eq(pictures.page, asked.page)))
     .innerJoin(runPictures, eq(runPictures.pictureId, pictures.id))
     .where(inArray(asked.id, [...pictureIds]))
-    .orderBy(desc(runPictures.runId))
+    .orderBy(newestFirst(runPictures))
     .limit(LOOKED * pictureIds.length)
     .all()
   const known = db
@@ -58,7 +59,7 @@ export function earlierPrints(
         inArray(runParts.nowOutcome, ['good', 'proof', 'spoiled']),
       ),
     )
-    .orderBy(desc(runParts.at), desc(runs.number))
+    .orderBy(desc(runs.number), asc(runParts.position))
     .all()
   const rows = known.flatMap((row) =>
     newest

@@ -5,6 +5,7 @@ import type { RoomMonth } from '@/contract/views/room'
 import { accountOf } from '@/core/charge/account'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
+import { startOfDayBefore } from '@/core/time/days'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import {
@@ -140,11 +141,9 @@ export function listRuns(
 export const logTotals = (db: Db, filter: LogFilter): RunSums =>
   kept(db, `log ${JSON.stringify(filter)}`, () => runSums(db, conditions(filter)))
 
-const DAY = 86_400_000
-
-/** Sums of what was logged since the UTC day that began so many days ago, by how it came out. */
-export function totalsOfDays(db: Db, now: number, days: number): RoomMonth {
-  const from = Math.floor(now / DAY - days) * DAY
+/** Sums of what was logged since the day that began so many days ago in the room's time zone, by how it came out. */
+export function totalsOfDays(db: Db, now: number, days: number, timeZone: string): RoomMonth {
+  const from = startOfDayBefore(now, days, timeZone)
   const of = (outcome: Outcome): RunSums => logTotals(db, { outcome, from })
   return { days, good: of('good'), proof: of('proof'), spoiled: of('spoiled') }
 }

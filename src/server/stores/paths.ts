@@ -4,6 +4,7 @@ import type { PathLine, PathView } from '@/contract/views/path'
 import { PATH, type PathFacts, type StepStands, standing } from '@/core/paper/path'
 import type { Db } from '@/server/db/open'
 import { edgeChecks, paperPaths, papers, people, presetVersions, profiles, upkeep } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 import { listPapers } from './papers'
 import { parsed } from './parse'
 import { presetsWithVersions, readSettings } from './presets'
@@ -104,7 +105,7 @@ function profileOf(db: Db, { version }: Candidate): PathFacts['profile'] {
     .select({ name: profiles.name })
     .from(profiles)
     .where(used === null ? and(inArray(profiles.id, near), isNull(profiles.retiredAt)) : eq(profiles.id, used))
-    .orderBy(desc(profiles.at))
+    .orderBy(newestFirst(profiles))
     .get()
   return row ? { name: row.name, used: used !== null } : null
 }

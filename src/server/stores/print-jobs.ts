@@ -127,6 +127,15 @@ export function releasePrintJob(db: Db, id: string): void {
   db.update(printJobs).set({ leaseUntil: null }).where(eq(printJobs.id, id)).run()
 }
 
+/** Notes that a job's end could not be booked; how often that was so. */
+export const countTry = (db: Db, id: string): number =>
+  db
+    .update(printJobs)
+    .set({ tries: sql`${printJobs.tries} + 1` })
+    .where(eq(printJobs.id, id))
+    .returning({ tries: printJobs.tries })
+    .get()?.tries ?? 0
+
 /** Puts back every job that counts as followed: for the one background process of a room, when it starts. */
 export function takeBackPrintJobs(db: Db): void {
   db.update(printJobs).set({ leaseUntil: null }).where(isNotNull(printJobs.leaseUntil)).run()

@@ -1,9 +1,10 @@
-import { desc, eq, isNull, sql } from 'drizzle-orm'
+import { eq, isNull, sql } from 'drizzle-orm'
 import { alias } from 'drizzle-orm/sqlite-core'
 import { foundSchema } from '@/contract/read-back'
 import type { FoundChanged, ReadBack } from '@/contract/views/card'
 import type { Db } from '@/server/db/open'
 import { people, presets, presetVersions, queues, readBacks } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 import { parsed } from './parse'
 
 const settler = alias(people, 'settler')
@@ -33,7 +34,7 @@ const toReadBack = ({ row, by, settledBy, presetId, presetName, versionNumber, q
 
 /** What was found otherwise and nobody has put right yet, by printer, the newest first. */
 export function openReadBacks(db: Db): ReadonlyMap<string, readonly ReadBack[]> {
-  const rows = base(db).where(isNull(readBacks.settledAt)).orderBy(desc(readBacks.at)).all()
+  const rows = base(db).where(isNull(readBacks.settledAt)).orderBy(newestFirst(readBacks)).all()
   const byPrinter = new Map<string, ReadBack[]>()
   for (const row of rows) byPrinter.set(row.printerId, [...(byPrinter.get(row.printerId) ?? []), toReadBack(row)])
   return byPrinter
@@ -44,7 +45,12 @@ const LOOKED = 200
 
 /** How often settings of any version of a preset were found otherwise, and which; the newest read backs of it. */
 export function readBacksOf(db: Db, presetId: string): FoundChanged & { readonly newest: readonly ReadBack[] } {
-  const all = base(db).where(eq(presets.id, presetId)).orderBy(desc(readBacks.at)).limit(LOOKED).all().map(toReadBack)
+  const all = base(db)
+    .where(eq(presets.id, presetId))
+    .orderBy(newestFirst(readBacks))
+    .limit(LOOKED)
+    .all()
+    .map(toReadBack)
   const changed = all.filter((r) => r.found.length > 0)
   return {
     times: changed.length,

@@ -8,6 +8,7 @@ import { type Currency, minor } from '@/core/money/money'
 import type { JudgingRules } from '@/core/paper/trial'
 import { SURFACES, type Surface } from '@/core/printer/facts'
 import type { RoomFacts } from '@/core/slip/facts'
+import { startOfDay } from '@/core/time/days'
 import type { ToneLimits } from '@/core/tone/verdict'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
@@ -66,15 +67,23 @@ function roomNow(db: Db): Room | null {
 }
 
 /**
- * The tariff in force at a time: of those that began by then the one set last. A clock that stands before all of them
- * takes the first. @throws before the room was set up: set-up makes the first one.
+ * The tariff in force at a time: of those that began by then the one with the latest day, of one day the one set last. A
+ * clock that stands before all of them takes the first. @throws before the room was set up: set-up makes the first one.
  */
 export function tariffAt(db: Db, at: number): Tariff {
-  const row =
-    db.select().from(tariffs).where(lte(tariffs.validFrom, at)).orderBy(newestFirst(tariffs)).get() ??
-    db.select().from(tariffs).orderBy(inSequence(tariffs)).get()
+  const began = db.select().from(tariffs).where(lte(tariffs.validFrom, at)).orderBy(newestFirst(tariffs)).all()
+  const row = byDay(db, began)[0] ?? db.select().from(tariffs).orderBy(inSequence(tariffs)).get()
   if (!row) throw new Error('the room has no tariff yet')
   return tariffOf(row)
+}
+
+type TariffRow = typeof tariffs.$inferSelect
+
+/** Tariffs with the latest day first; of one day in the order in which they are given: a clock may have been set back. */
+function byDay(db: Db, rows: readonly TariffRow[]): readonly TariffRow[] {
+  const zone = readRoom(db)?.timeZone ?? 'UTC'
+  const day = new Map(rows.map((r) => [r.id, startOfDay(r.validFrom, zone)]))
+  return rows.toSorted((a, b) => (day.get(b.id) ?? 0) - (day.get(a.id) ?? 0))
 }
 
 const tariffOf = (row: typeof tariffs.$inferSelect): Tariff => ({
@@ -84,14 +93,10 @@ const tariffOf = (row: typeof tariffs.$inferSelect): Tariff => ({
   roomShare: minor(row.roomShare),
 })
 
-/** The tariffs that were set last, the newest first. */
+/** The tariffs with the latest days, the latest first. */
 export const listTariffs = (db: Db, limit: number): readonly DatedTariff[] =>
-  db
-    .select()
-    .from(tariffs)
-    .orderBy(newestFirst(tariffs))
-    .limit(limit)
-    .all()
+  byDay(db, db.select().from(tariffs).orderBy(newestFirst(tariffs)).all())
+    .slice(0, limit)
     .map((row) => ({ ...tariffOf(row), from: row.validFrom }))
 
 /** How many tariffs were ever set: who types a new one is told when another came between. */

@@ -9,6 +9,7 @@ import type { Catalogue } from '@/core/slip/catalogue'
 import type { PictureFacts } from '@/core/slip/facts'
 import type { Db } from '@/server/db/open'
 import { people, pictures, slips } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 import { listStocks, stocksAt } from './papers'
 import { readRoom, tariffAt } from './room'
 import { listScreens } from './screens'
@@ -121,7 +122,7 @@ export const newestPictures = (db: Db, most: number): readonly { readonly id: st
   const rows = db
     .select({ id: pictures.id, name: pictures.name, sha: pictures.sha })
     .from(pictures)
-    .orderBy(desc(pictures.at))
+    .orderBy(newestFirst(pictures))
     .limit(most * 3)
     .all()
   return rows

@@ -5,7 +5,6 @@ import { ACTIONS } from '@/server/actions/all'
 import { previewPicture } from '@/server/actions/pictures'
 import { NOW, ROOM_FIELDS, TestRoom } from '../../../test/room'
 import { readBench } from './bench'
-import { dayFromText, startOfDay } from './days'
 import { find } from './find'
 import { keyFromText, keyToText, outcomeFromText, totalsOfDays } from './log'
 import { newDraft } from './new-draft'
@@ -116,22 +115,7 @@ describe('finding', () => {
   })
 })
 
-describe('days in the room’s time zone', () => {
-  it.each([
-    ['Europe/Lisbon', '2026-11-24T15:00:00Z', '2026-11-24T00:00:00Z'],
-    ['Europe/Lisbon', '2026-07-01T12:00:00Z', '2026-06-30T23:00:00Z'],
-    ['America/New_York', '2026-11-24T02:00:00Z', '2026-11-23T05:00:00Z'],
-    ['Pacific/Auckland', '2026-11-24T12:00:00Z', '2026-11-24T11:00:00Z'],
-    ['Europe/Lisbon', '2026-03-29T12:00:00Z', '2026-03-29T00:00:00Z'], // the clock went forward at one
-    ['Europe/Lisbon', '2026-10-25T12:00:00Z', '2026-10-24T23:00:00Z'], // and back again
-  ])('in %s the day of %s began at %s', (zone, at, began) => {
-    expect(new Date(startOfDay(Date.parse(at), zone)).toISOString()).toBe(began.replace('Z', '.000Z'))
-  })
-  it('reads a day from an address, and nothing else', () => {
-    expect(dayFromText('2026-11-24', 'Europe/Lisbon')).toBe(Date.UTC(2026, 10, 24))
-    for (const text of [undefined, '', 'yesterday', '2026-11', '24.11.2026'])
-      expect(dayFromText(text, 'UTC')).toBeNull()
-  })
+describe('addresses of the log', () => {
   it('reads keys and outcomes of the log from an address', () => {
     const key = { at: NOW, id: '01a00000-0000-7000-8000-000000000001' }
     expect(keyFromText(keyToText(key))).toEqual(key)
@@ -322,6 +306,17 @@ describe('tariffs', () => {
     ])
     expect(listTariffs(room.db, 1).map((t) => t.paperPercent)).toEqual([50])
   })
+  it('hold by their day: rates for last week that are typed today do not replace those of today', async () => {
+    const room = await TestRoom.open()
+    const set = (paperPercent: number, validFrom: number) =>
+      room.must(ACTIONS['tariff.set'], { paperPercent, inkPer100Ml: 1, roomShare: 0, validFrom })
+    await set(50, NOW)
+    await set(80, NOW - 7 * DAY)
+    expect(tariffAt(room.db, NOW).paperPercent).toBe(50)
+    expect(tariffAt(room.db, NOW - DAY).paperPercent).toBe(80)
+    expect(tariffAt(room.db, NOW - 8 * DAY).paperPercent).toBe(100)
+    expect(listTariffs(room.db, 9).map((t) => t.paperPercent)).toEqual([50, 80, 100])
+  })
   it('stand beside what the last days brought in, from the beginning of the first of them', async () => {
     const room = await TestRoom.open()
     const { id: memberId } = await room.must(ACTIONS['person.add'], {
@@ -331,14 +326,15 @@ describe('tariffs', () => {
     await room.log(await room.slip({ memberId }), 'spoiled')
     const at = room.one('select at from runs limit 1')
     const ran = (now: number): readonly number[] => {
-      const { good, proof, spoiled } = totalsOfDays(room.db, now, 30)
+      const { good, proof, spoiled } = totalsOfDays(room.db, now, 30, 'Europe/Lisbon')
       return [good.runs, proof.runs, spoiled.runs]
     }
     expect(ran(at)).toEqual([1, 0, 1])
+    // the room is in Lisbon, where winter days are those of UTC
     const dayAfterTheLast = (Math.floor(at / DAY) + 31) * DAY
     expect(ran(dayAfterTheLast - 1)).toEqual([1, 0, 1])
     expect(ran(dayAfterTheLast)).toEqual([0, 0, 0])
-    const { good, spoiled } = totalsOfDays(room.db, at, 30)
+    const { good, spoiled } = totalsOfDays(room.db, at, 30, 'Europe/Lisbon')
     expect(good.charge).toBeGreaterThan(good.cost)
     expect([spoiled.charge, spoiled.cost > 0]).toEqual([0, true])
   })

@@ -16,6 +16,7 @@ import {
   targetPrints,
   wedges,
 } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 import { listPapers } from './papers'
 import { presetsWithVersions } from './presets'
 import { listPrinters } from './printers'
@@ -41,7 +42,7 @@ export function notesOf(db: Db, paperId: string): readonly PaperNote[] {
     .from(paperNotes)
     .leftJoin(people, eq(people.id, paperNotes.byId))
     .where(eq(paperNotes.paperId, paperId))
-    .orderBy(desc(paperNotes.at), desc(paperNotes.id))
+    .orderBy(newestFirst(paperNotes))
     .all()
     .filter((r) => r.note.retiredAt === null)
   const files = filesOf(
@@ -76,7 +77,7 @@ export function listTargets(db: Db): readonly Target[] {
     .innerJoin(slips, eq(slips.id, targetPrints.slipId))
     .innerJoin(presetVersions, eq(presetVersions.id, targetPrints.versionId))
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
-    .orderBy(desc(targetPrints.at), desc(slips.number))
+    .orderBy(newestFirst(targetPrints))
     .all()
   return rows.map(({ target: t, pictureName }) => ({
     ...{ id: t.id, number: t.number, name: t.name, service: t.service, instructions: t.instructions },

@@ -24,6 +24,7 @@ import {
   toneReadings,
   wedges,
 } from '@/server/db/schema'
+import { newestFirst } from '@/server/db/sequence'
 import { loadedByFeed } from './loaded'
 import { listPapers } from './papers'
 import { parsed } from './parse'
@@ -112,7 +113,7 @@ function readingsOf(db: Db): ReadonlyMap<string, readonly ToneReading[]> {
     .from(toneReadings)
     .leftJoin(people, eq(people.id, toneReadings.byId))
     .where(isNull(toneReadings.retiredAt))
-    .orderBy(desc(toneReadings.at), desc(toneReadings.id))
+    .orderBy(newestFirst(toneReadings))
     .all()
   for (const { reading: r, by } of rows) {
     const one = { id: r.id, at: r.at, by: by ?? 'someone', body: readReading(r.body) }

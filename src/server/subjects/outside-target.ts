@@ -64,7 +64,8 @@ export const provenAs = (kind: Subject['kind']): Subject => ({
   },
   settle(db, job, said) {
     const settled = slipPrint.settle(db, job, said)
-    if (settled.ok && said.outcome !== 'not printed') over(db, job.subjectId)
+    // a spoiled sheet is to be printed again
+    if (settled.ok && said.outcome !== 'not printed' && said.outcome !== 'spoiled') over(db, job.subjectId)
     return settled
   },
 })

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { FileDocument } from '@/contract/print-job'
-import { planBookingSchema, readStored, storedJson } from '@/contract/print-job'
+import { planBookingSchema, readStored, storedJson, storedOrNull } from '@/contract/print-job'
 import { readRecord } from '@/contract/record'
 import { tradeNumber } from '@/core/length/write'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -18,7 +18,7 @@ import { coloursOf, documentOf } from '@/server/render/document'
 import type { KeptPlan } from '@/server/stores/kept-plans'
 import { readQueueFacts } from '@/server/stores/printers'
 import { toldOf } from '@/server/stores/told'
-import type { Sheet, Subject } from './subject'
+import { type Sheet, type Subject, unreadable } from './subject'
 
 const curveOf = ({ printable: { facts } }: Strip): string | null =>
   curveFor(facts.version, facts.print.darkness)?.id ?? null
@@ -119,7 +119,6 @@ export const rollPlan: Subject = {
     return runId
   },
   settle(db, job, said) {
-    const booking = readStored(planBookingSchema, job.booking)
     const { outcome } = said
     if (outcome === 'not printed') {
       if (job.runId) settleAsNothing(db, job.runId, said.note)
@@ -127,6 +126,8 @@ export const rollPlan: Subject = {
       db.update(rollPlans).set({ state: 'kept', runId: null }).where(eq(rollPlans.id, job.subjectId)).run()
       return ok(null)
     }
+    const booking = storedOrNull(planBookingSchema, job.booking)
+    if (!booking) return bad(unreadable(job.title))
     const record = readRecord(booking.run.record.schema, booking.run.record.body)
     const stops = answeredStops(record.stops, outcome, said.note)
     if (!stops.ok) return stops

@@ -4,6 +4,7 @@ import {
   readStored,
   sheetBookingSchema,
   storedJson,
+  storedOrNull,
   type Used,
 } from '@/contract/print-job'
 import type { EdgeCheck } from '@/contract/views/edge-check'
@@ -23,7 +24,7 @@ import { readQueueFacts } from '@/server/stores/printers'
 import { unitOfRoom } from '@/server/stores/room'
 import { toldOf } from '@/server/stores/told'
 import { readVersionFacts } from '@/server/stores/version-facts'
-import type { Sheet, Subject } from './subject'
+import { type Sheet, type Subject, unreadable } from './subject'
 
 /** The page of a check's sheet: what file and raster draw. */
 const checkPage = (db: Db, check: EdgeCheck, sheet: number): Page =>
@@ -100,8 +101,10 @@ export const rulerSheet: Subject = {
     return null
   },
   settle(db, job, said) {
-    const { used } = readStored(sheetBookingSchema, job.booking)
-    if (said.outcome !== 'not printed') takePaper(db, used, [null], said.at, said.byId)
+    if (said.outcome === 'not printed') return ok(null)
+    const booking = storedOrNull(sheetBookingSchema, job.booking)
+    if (!booking) return bad(unreadable(job.title))
+    takePaper(db, booking.used, [null], said.at, said.byId)
     return ok(null)
   },
 }

@@ -1,5 +1,5 @@
 import type { FileDocument } from '@/contract/print-job'
-import { readStored, slipBookingSchema, storedJson } from '@/contract/print-job'
+import { readStored, slipBookingSchema, storedJson, storedOrNull } from '@/contract/print-job'
 import { readRecord } from '@/contract/record'
 import { tradeNumber } from '@/core/length/write'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -15,7 +15,7 @@ import { coloursOf, documentOf } from '@/server/render/document'
 import { readQueueFacts } from '@/server/stores/printers'
 import type { Slip } from '@/server/stores/slips'
 import { toldOf } from '@/server/stores/told'
-import type { Sheet, Subject } from './subject'
+import { type Sheet, type Subject, unreadable } from './subject'
 
 /** The tone curve that a print of a slip goes through by itself. */
 const curveOf = ({ facts }: Printable): string | null => curveFor(facts.version, facts.print.darkness)?.id ?? null
@@ -98,11 +98,12 @@ export const slipPrint: Subject = {
     return runId ?? null
   },
   settle(db, job, said) {
-    const booking = readStored(slipBookingSchema, job.booking)
     const { outcome } = said
     if (outcome === 'not printed') {
       if (job.runId) settleAsNothing(db, job.runId, said.note)
     } else {
+      const booking = storedOrNull(slipBookingSchema, job.booking)
+      if (!booking) return bad(unreadable(job.title))
       // it may have been meant as a proof: what keeps good shut is answered by the note
       const record = readRecord(booking.run.record.schema, booking.run.record.body)
       const stops = answeredStops(record.stops, outcome, said.note)

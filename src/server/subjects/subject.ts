@@ -44,3 +44,12 @@ export type Subject = {
   /** books what a person says came out after a break */
   readonly settle: (db: Db, job: PrintJob, said: Said) => Result<null, Problem>
 }
+
+/** What is answered where nothing can be booked of a sheet, since what was kept of it cannot be read. */
+export const unreadable = (title: string): Problem => ({
+  code: 'rules',
+  says: [
+    `What was kept of ${title} cannot be read, so it cannot be booked from here.`,
+    'Answer "not printed", then log it by hand if it came out.',
+  ],
+})

@@ -1,3 +1,5 @@
+import { daysBetween } from '@/core/time/days'
+
 const made = new Map<string, Intl.DateTimeFormat>()
 
 /** A formatter of the platform: making one takes longer than a hundred uses of it. */
@@ -31,11 +33,9 @@ export const sayTime = (at: number, timeZone: string): string =>
 export const sayLongDay = (at: number, timeZone: string): string =>
   formatter(timeZone, { weekday: 'long', day: 'numeric', month: 'long' }).format(at).replace(',', '')
 
-const DAY = 86_400_000
-
-/** How long ago, in days of the clock: `today`, `yesterday`, `9 days ago`. */
-export function sayAgo(at: number, now: number): string {
-  const days = Math.floor((now - at) / DAY)
+/** How long ago, in days of the calendar: `today`, `yesterday`, `9 days ago`. */
+export function sayAgo(at: number, now: number, timeZone: string): string {
+  const days = daysBetween(at, now, timeZone)
   if (days <= 0) return 'today'
   return days === 1 ? 'yesterday' : `${days} days ago`
 }

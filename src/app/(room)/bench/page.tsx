@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
+import { startOfDay } from '@/core/time/days'
 import { Bench } from '@/features/bench/bench'
 import { room } from '@/server/db/open'
 import { readBench } from '@/server/stores/bench'
-import { startOfDay } from '@/server/stores/days'
 import { listShelf } from '@/server/stores/papers'
 import { readRoom } from '@/server/stores/room'
 

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next'
 import { MOST_OFFERED } from '@/contract/people'
+import { dayFromText, startOfNextDay } from '@/core/time/days'
 import { Log } from '@/features/log/log'
 import { room } from '@/server/db/open'
-import { dayFromText } from '@/server/stores/days'
 import { keyFromText, keyToText, type LogFilter, listRuns, logTotals, outcomeFromText } from '@/server/stores/log'
 import { listPapers } from '@/server/stores/papers'
 import { somePeople } from '@/server/stores/people'
@@ -12,7 +12,6 @@ import { readRoom } from '@/server/stores/room'
 export const metadata: Metadata = { title: 'Log' }
 
 const PAGE = 60
-const DAY = 86_400_000
 
 type Query = Partial<Record<'printer' | 'member' | 'paper' | 'outcome' | 'from' | 'to' | 'after', string>>
 
@@ -29,7 +28,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Que
     ...(query.paper ? { paperId: query.paper } : {}),
     ...(outcome ? { outcome } : {}),
     ...(from !== null ? { from } : {}),
-    ...(to !== null ? { to: to + DAY } : {}),
+    ...(to !== null ? { to: startOfNextDay(to, zone) } : {}),
   }
   const { lines, next } = listRuns(db, filter, keyFromText(query.after), PAGE)
   const named = (rows: readonly { id: string; name: string }[]) => rows.map((r) => ({ id: r.id, name: r.name }))

@@ -36,7 +36,7 @@ export default function Page() {
       }}
       tariff={{ paperPercent, inkPer100Ml, roomShare, revision: tariffsSet(room()) }}
       tariffs={listTariffs(room(), SHOWN)}
-      month={totalsOfDays(room(), now, DAYS)}
+      month={totalsOfDays(room(), now, DAYS, here.timeZone)}
       screens={listScreens(room())}
       now={now}
     />
