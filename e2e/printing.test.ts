@@ -225,7 +225,7 @@ describe('a printer by its address, from nothing to a print that measures what w
       await page.keyboard.press('Tab')
       const there = await page
         .waitForFunction(
-          (l) => document.querySelector<HTMLInputElement>(`[aria-label="${l}"]`)?.value === '7 sheets',
+          (l) => document.querySelector<HTMLInputElement>(`[aria-label="${l}"]`)?.value === '7',
           { timeout: 8000 },
           label,
         )

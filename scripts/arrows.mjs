@@ -46,6 +46,7 @@ export const FLOORS = {
       'merge',
       'time',
       'length',
+      'number',
       'money',
       'rules',
       'sheet',

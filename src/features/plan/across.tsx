@@ -1,11 +1,12 @@
 'use client'
 
-import { Button, NumberInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { PlanGroup } from '@/contract/views/plan'
 import { um } from '@/core/length/length'
 import { tradeLength, tradePair } from '@/core/length/write'
 import { acrossWidth } from '@/core/nest/together'
+import { NumberField } from '@/ui/fields/number-field'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './plan.module.css'
@@ -23,15 +24,7 @@ export function Across({ group, wishes }: { readonly group: PlanGroup; readonly 
     <details className={css.more}>
       <summary>Sizes so that some number goes across</summary>
       <div className={css.row}>
-        <NumberInput
-          label="Go across"
-          size="xs"
-          w={90}
-          min={1}
-          max={40}
-          value={n}
-          onChange={(v) => typeof v === 'number' && v >= 1 && setN(Math.floor(v))}
-        />
+        <NumberField label="Go across" width={90} whole min={1} max={40} value={n} onChange={setN} />
         <span className="small">
           {each === null
             ? `There is no room for ${n} on ${tradeLength(group.width, unit)}.`

@@ -1,12 +1,13 @@
 'use client'
 
-import { Button, NumberInput, Select, Switch } from '@mantine/core'
+import { Button, Select, Switch } from '@mantine/core'
 import Link from 'next/link'
 import { MOST_IN_PLAN } from '@/contract/roll-plan'
 import type { PlanGroup } from '@/contract/views/plan'
 import { tradePair } from '@/core/length/write'
 import { countOf } from '@/core/words/count'
 import { LengthField } from '@/ui/fields/length-field'
+import { NumberField } from '@/ui/fields/number-field'
 import { useWays } from '@/ui/unit/unit'
 import css from './plan.module.css'
 import { ORDERS, type Order, type Wishes } from './use-wishes'
@@ -38,14 +39,15 @@ export function PrintRows({ group, wishes }: { readonly group: PlanGroup; readon
                 {p.memberName ? `, ${p.memberName}` : ''}
               </span>
             </span>
-            <NumberInput
-              aria-label={`Copies of ${p.number}, ${p.title}, in this plan`}
-              size="xs"
+            <NumberField
+              label={`Copies of ${p.number}, ${p.title}, in this plan`}
+              hideLabel
+              width={64}
+              whole
               min={0}
               max={Math.min(MOST_IN_PLAN, p.copies)}
-              clampBehavior="strict"
               value={of(p).copies}
-              onChange={(v) => typeof v === 'number' && wish(p, { copies: Math.floor(v) })}
+              onChange={(copies) => wish(p, { copies })}
             />
             <Switch
               size="xs"

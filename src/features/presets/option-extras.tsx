@@ -4,7 +4,7 @@ import { Select, TextInput } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { INTENTS, type Intent, type Settings } from '@/core/preset/settings'
 import { sayRate, sayThickness, sayWeight } from '@/core/words/paper'
-import { CountField } from '@/ui/fields/count-field'
+import { NumberField } from '@/ui/fields/number-field'
 import { Choices } from '@/ui/parts/choices'
 import type { PresetWorld } from './types'
 
@@ -90,7 +90,8 @@ export function Extra({
     return (
       <>
         <span className="soft small">tint</span>
-        <CountField
+        <NumberField
+          whole
           label="Tint, first number"
           hideLabel
           width={76}
@@ -99,7 +100,8 @@ export function Extra({
           max={100}
           onChange={(a) => set({ a })}
         />
-        <CountField
+        <NumberField
+          whole
           label="Tint, second number"
           hideLabel
           width={76}

@@ -1,11 +1,12 @@
 'use client'
 
-import { Button, NumberInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { enlargementFromResolution, oversprayFromResolution } from '@/core/edge/enlargement'
 import { fromMm, type Um } from '@/core/length/length'
 import { writeLength, writeNumber } from '@/core/length/write'
 import { LengthField } from '@/ui/fields/length-field'
+import { NumberField } from '@/ui/fields/number-field'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 
@@ -21,13 +22,13 @@ export function OddResolution(props: { readonly native: number; readonly onOvers
     <details>
       <summary className="small">It reports another resolution when it prints borderless</summary>
       <div className={lists.row}>
-        <NumberInput
+        <NumberField
           label={`Instead of ${native} ppi`}
-          size="xs"
-          w={120}
+          width={120}
           min={1}
-          value={reported ?? ''}
-          onChange={(v) => setReported(typeof v === 'number' ? v : null)}
+          optional
+          value={reported}
+          onChange={setReported}
         />
         <LengthField label="On a sheet of" value={width} min={30_000} onChange={setWidth} />
         {each === null || reported === null ? null : (

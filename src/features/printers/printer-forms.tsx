@@ -4,7 +4,7 @@ import { Checkbox } from '@mantine/core'
 import { UPKEEP_KINDS } from '@/contract/upkeep'
 import type { Printer } from '@/contract/views/printer'
 import { fromMm } from '@/core/length/length'
-import { CountField } from '@/ui/fields/count-field'
+import { NumberField } from '@/ui/fields/number-field'
 import { FormCheck, FormCount, FormLength, FormNote, FormSelect, FormText, FormWhen } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -139,7 +139,8 @@ export function GoodForForm({ printer, onDone }: { readonly printer: Printer } &
             {good === undefined ? (
               <span className="soft small">never due</span>
             ) : (
-              <CountField
+              <NumberField
+                whole
                 label={`Days that a ${kind} stays good`}
                 hideLabel
                 width={90}

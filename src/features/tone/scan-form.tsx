@@ -1,6 +1,6 @@
 'use client'
 
-import { Button, NumberInput, Select } from '@mantine/core'
+import { Button, Select } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Scanner, ToneCheck } from '@/contract/views/tone'
 import { type Anchor, readingOf, WITHIN } from '@/core/tone/anchor'
@@ -8,6 +8,7 @@ import { ENCODINGS, type Encoding } from '@/core/tone/encoding'
 import type { Corners } from '@/core/tone/plane'
 import type { SampledPatch } from '@/core/tone/sample'
 import { sayFaults, sayFound } from '@/core/words/tone-scan'
+import { NumberField } from '@/ui/fields/number-field'
 import { DropField } from '@/ui/parts/drop-field'
 import { useDo } from '@/ui/parts/use-do'
 import type { SeenScan } from '@/workers/scan-messages'
@@ -239,14 +240,12 @@ export function ScanForm(props: {
 /** What paper and full black are taken to be, where the scanner was not checked. */
 function AnchorFields({ anchor, onAnchor }: { readonly anchor: Anchor; readonly onAnchor: (a: Anchor) => void }) {
   const field = (label: string, name: 'white' | 'black', min: number, max: number) => (
-    <NumberInput
+    <NumberField
       label={label}
-      size="xs"
-      w={110}
+      width={110}
       {...{ min, max }}
-      decimalScale={1}
       value={anchor[name]}
-      onChange={(v) => typeof v === 'number' && onAnchor({ ...anchor, [name]: v, source: 'instrument' })}
+      onChange={(v) => onAnchor({ ...anchor, [name]: v, source: 'instrument' })}
     />
   )
   return (

@@ -1,9 +1,9 @@
 'use client'
 
-import { NumberInput, Select, Switch } from '@mantine/core'
-import { useEffect, useRef, useState } from 'react'
+import { Select, Switch } from '@mantine/core'
 import { TRAY_FAULTS, type TrayNames, type TrayPrinter } from '@/contract/tray'
 import { sayReasons } from '@/core/words/printer-says'
+import { NumberField } from '@/ui/fields/number-field'
 import css from './tray.module.css'
 import { useSwitch } from './use-switch'
 
@@ -45,15 +45,17 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
       ))}
       <div className={css.source}>
         <span className="small">Copies set at the machine</span>
-        <NumberInput
-          aria-label={`${printer.name}: copies set at the machine`}
-          size="xs"
-          w={92}
+        <NumberField
+          label={`${printer.name}: copies set at the machine`}
+          hideLabel
+          width={92}
+          whole
           min={1}
           max={99}
           value={printer.copies}
           disabled={busy}
-          onChange={(v) => typeof v === 'number' && v !== printer.copies && void flip({ copies: v })}
+          when="left"
+          onChange={(copies) => void flip({ copies })}
         />
       </div>
       {printer.grey ? (
@@ -63,17 +65,17 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
             {GREY_FIELDS.map(({ label, key, of }) => {
               const is = of(printer.grey ?? NEUTRAL)
               return (
-                <NumberInput
+                <NumberField
                   key={key}
-                  label={label}
-                  aria-label={`${printer.name}: ${label} set at the machine`}
-                  size="xs"
-                  w={64}
+                  label={`${printer.name}: ${label} set at the machine`}
+                  shortLabel={label}
+                  width={64}
                   min={-100}
                   max={100}
                   value={is}
                   disabled={busy}
-                  onChange={(v) => typeof v === 'number' && v !== is && void flip({ [key]: v })}
+                  when="left"
+                  onChange={(v) => void flip({ [key]: v })}
                 />
               )
             })}
@@ -141,7 +143,7 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
   )
 }
 
-/** Sheets or metres left in a source. What is typed stays while news come in; it is sent when the field is left. */
+/** Sheets or metres left in a source; sent when the field is left. */
 function LeftField(props: {
   readonly label: string
   readonly source: TrayPrinter['sources'][number]
@@ -150,37 +152,19 @@ function LeftField(props: {
 }) {
   const { source } = props
   const roll = source.kind === 'roll'
-  const there = roll ? source.left / 1000 : source.left
-  const [typed, setTyped] = useState<number | string>(there)
-  const typing = useRef(false)
-  useEffect(() => {
-    if (!typing.current) setTyped(there)
-  }, [there])
-  const leave = (): void => {
-    // a field that is shut while it is sent may lose its focus a second time
-    if (!typing.current) return
-    typing.current = false
-    const n = Number.parseFloat(String(typed))
-    const left = roll ? Math.round(n * 1000) : n
-    if (!Number.isFinite(left)) return setTyped(there)
-    if (left !== source.left) props.onLeft(left)
-  }
   return (
-    <NumberInput
-      aria-label={props.label}
-      size="xs"
-      w={92}
+    <NumberField
+      label={props.label}
+      hideLabel
+      width={92}
       min={0}
       max={roll ? 100 : 200}
-      decimalScale={roll ? 1 : 0}
-      suffix={roll ? ' m' : source.left === 1 ? ' sheet' : ' sheets'}
-      value={typed}
+      whole={!roll}
+      unit={roll ? 'm' : source.left === 1 ? 'sheet' : 'sheets'}
+      value={roll ? Math.round(source.left / 100) / 10 : source.left}
       disabled={props.disabled}
-      onChange={(value) => {
-        typing.current = true
-        setTyped(value)
-      }}
-      onBlur={leave}
+      when="left"
+      onChange={(left) => props.onLeft(roll ? Math.round(left * 1000) : left)}
     />
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 
-import { Checkbox, MultiSelect, NumberInput, Select, Textarea, TextInput } from '@mantine/core'
+import { Checkbox, MultiSelect, Select, Textarea, TextInput } from '@mantine/core'
 import { DateTimePicker } from '@mantine/dates'
 import '@mantine/dates/styles.css'
 import type { ReactNode } from 'react'
@@ -9,9 +9,9 @@ import { tradeLength } from '@/core/length/write'
 import { same } from '@/core/merge/merge'
 import { type Minor, writeAmount } from '@/core/money/money'
 import { instantOf, wallTime } from '@/core/time/zone'
-import { CountField } from '@/ui/fields/count-field'
 import { LengthField } from '@/ui/fields/length-field'
 import { MoneyField } from '@/ui/fields/money-field'
+import { NumberField } from '@/ui/fields/number-field'
 import { Choices, type ChoicesProps } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from './form.module.css'
@@ -145,7 +145,6 @@ export function FormSelect<V extends string | null>(
         clearable={none !== undefined}
         openOnFocus={false}
         allowDeselect={none !== undefined}
-        comboboxProps={{ withinPortal: false }}
         onChange={(v) => field.set(v as V)}
       />
     </Changed>
@@ -171,7 +170,6 @@ export function FormSome<V extends string>(
         value={[...field.value]}
         error={field.error}
         openOnFocus={false}
-        comboboxProps={{ withinPortal: false }}
         onChange={(chosen) => field.set(items.flatMap(({ value }) => (chosen.includes(value) ? [value as V] : [])))}
       />
     </Changed>
@@ -224,8 +222,9 @@ export function FormCount<T extends number | null>(
   const { field, label, min, max, ...rest } = props
   return (
     <Changed field={field} say={String}>
-      <CountField
+      <NumberField
         {...rest}
+        whole
         label={label}
         value={field.value ?? 0}
         min={min ?? field.limits.min ?? 0}
@@ -243,14 +242,16 @@ export function FormNumber<T extends number | null>(props: Of<T> & { readonly wi
   const { field, label, width } = props
   return (
     <Changed field={field} say={(v) => (v === null ? 'nothing' : String(v))}>
-      <NumberInput
+      <NumberField
         label={label}
-        size="xs"
-        w={width ?? 120}
-        value={field.value ?? ''}
+        optional
+        width={width ?? 120}
+        value={field.value}
+        {...(field.limits.min === null || field.limits.min === undefined ? {} : { min: field.limits.min })}
+        {...(field.limits.max === null || field.limits.max === undefined ? {} : { max: field.limits.max })}
         error={field.error}
-        clampBehavior="none"
-        onChange={(v) => field.set((typeof v === 'number' ? v : null) as T)}
+        onUnread={field.unread}
+        onChange={(v) => field.set(v as T)}
       />
     </Changed>
   )

@@ -8,7 +8,7 @@ import type { PlainPatch, PrintBody, SlipHead } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
 import { GREY_WAYS, sayWeights } from '@/core/tone/to-grey'
 import { sayAmount, sayChargeLine } from '@/core/words/charge'
-import { CountField } from '@/ui/fields/count-field'
+import { NumberField } from '@/ui/fields/number-field'
 import { Choices } from '@/ui/parts/choices'
 import { useWays } from '@/ui/unit/unit'
 import css from '../slip.module.css'
@@ -86,7 +86,8 @@ function DarknessField(props: { readonly print: PrintBody; readonly known: Darkn
   }
   return (
     <>
-      <CountField
+      <NumberField
+        whole
         label="Darkness, minus lighter, plus darker"
         hideLabel
         value={darkness}
@@ -137,7 +138,8 @@ export function CopiesFields(props: {
   const { print, lastCopies, done, onChange } = props
   return (
     <div className={css.stack}>
-      <CountField
+      <NumberField
+        whole
         label="Copies"
         hideLabel
         value={print.copies}
