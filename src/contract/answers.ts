@@ -25,6 +25,7 @@ export type ActionOutput = {
   'stock.count': Made
   'roll.open': Numbered
   'roll.move': Made
+  'roll.measure': Made
   'roll.cut': Made
   'roll.edit': Saved
   'roll.finish': Saved

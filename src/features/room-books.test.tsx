@@ -39,6 +39,7 @@ const STOCK: Stock = {
   count: 17,
   rolls: [],
   finished: [],
+  moves: 4,
   revision: 2,
 }
 const PAPER: Paper = {
@@ -60,7 +61,7 @@ const MOVES = [
 ] as const
 const ROLL: Stock['rolls'][number] = {
   ...{ id: 'r', number: 4, left: um(24_600_000), first: um(26_000_000), core: null, thickness: null },
-  ...{ price: minor(8900), inPrinter: 'Heron', revision: 2 },
+  ...{ price: minor(8900), inPrinter: 'Heron', moves: 3, revision: 2 },
 }
 
 describe('a paper', () => {
@@ -248,43 +249,43 @@ describe('stock of a paper', () => {
     expect(screen.getByText('Noted so far: 17.')).toBeTruthy()
     type('Counted', '15')
     press('Note the count')
-    await waitFor(() => expect(asked).toEqual([{ action: 'stock.count', body: { id: 's', counted: 15 } }]))
+    await waitFor(() => expect(asked).toEqual([{ action: 'stock.count', body: { id: 's', seen: 4, counted: 15 } }]))
   })
-  it('a piece off a roll is a length; a measured rest is the difference', async () => {
+  it('a piece off a roll is a length; a measured rest is sent with what of the ledger was seen', async () => {
     const asked = hearing(done({ id: 'r' }))
     const { unmount } = show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
     expect(screen.getAllByRole('row').map((r) => r.textContent)).toEqual([
       '1 Janrun 188−0.42 m',
       '1 Janloaded+26.00 mnew',
     ])
-    press('Write it down')
+    press('Log the length')
     await wrongAt('Length taken off', 'This is needed.')
     type('Length taken off', '12 cm')
-    press('Write it down')
+    press('Log the length')
     await waitFor(() => expect(asked[0]?.body).toMatchObject({ id: 'r', kind: 'trimmed', delta: 120_000 }))
     unmount()
     show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
     expect(screen.getByRole('link', { name: 'run 188' }).getAttribute('href')).toBe('/log/n')
-    fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
+    fireEvent.click(screen.getByRole('radio', { name: 'measured' }))
     type('Measured length left', '24 m')
-    press('Write it down')
-    await waitFor(() => expect(asked[1]?.body).toMatchObject({ kind: 'corrected', delta: -600_000 }))
+    press('Log the length')
+    await waitFor(() => expect(asked[1]?.body).toEqual({ id: 'r', measured: 24_000_000, seen: 3, note: '' }))
   })
   it('a roll is measured by its diameter: a length with how far off it may be, taken over with what it is made of', async () => {
     const asked = hearing(done({ id: 'r' }))
     show(<RollForm roll={ROLL} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
     expect(screen.queryByText(/By its diameter/)).toBeNull()
-    fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
+    fireEvent.click(screen.getByRole('radio', { name: 'measured' }))
     type('Outer diameter', '70')
     expect(await screen.findByText(/^Paper is outside its tube/)).toBeTruthy()
     type('Outer diameter', '100')
     // pi * (100^2 - 76.2^2) / 4 / 0.25 mm
     expect(await screen.findByText(/^13\.17 m, within 0\.\d\d m\./)).toBeTruthy()
     press('Take it')
-    press('Write it down')
+    press('Log the length')
     await waitFor(() =>
       expect(asked[0]?.body).toMatchObject({
-        ...{ kind: 'corrected', delta: 13_170_000 - 24_600_000 },
+        ...{ measured: 13_170_000, seen: 3 },
         note: expect.stringMatching(/^by diameter 100 mm, core 76\.2 mm, paper 0\.25 mm thick: within 0\.\d\d m$/),
       }),
     )
@@ -294,7 +295,7 @@ describe('stock of a paper', () => {
     const own = { ...ROLL, core: um(50_800), thickness: um(200) }
     const { unmount } = show(<RollForm roll={own} thickness={um(250)} moves={MOVES} now={0} onDone={vi.fn()} />)
     expect(screen.getByText(/left of 26\.00 m, in Heron/)).toBeTruthy()
-    fireEvent.click(screen.getByRole('radio', { name: 'it is really' }))
+    fireEvent.click(screen.getByRole('radio', { name: 'measured' }))
     type('Outer diameter', '100')
     // pi * (100^2 - 50.8^2) / 4 / 0.2 mm
     expect(await screen.findByText(/^29\.14 m, within /)).toBeTruthy()

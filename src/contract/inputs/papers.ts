@@ -14,14 +14,17 @@ export const PAPERS_INPUTS = {
   'stock.add': z.object({ paperId: idSchema, ...stockFields, count: z.int().min(0).max(10_000) }),
   'stock.edit': z.object({ ...edited, pack: stockFields.pack, price: stockFields.price }),
   'stock.buy': z.object({ id: idSchema, delta: z.int().min(1).max(10_000) }),
-  'stock.count': z.object({ id: idSchema, counted: z.int().min(0).max(100_000) }),
+  /** what somebody counted, and how many lines the ledger had when they did */
+  'stock.count': z.object({ id: idSchema, counted: z.int().min(0).max(100_000), seen: z.int().min(0) }),
   'roll.open': z.object({ stockId: idSchema }),
   'roll.move': z.object({
     id: idSchema,
-    kind: z.enum(['trimmed', 'cut by hand', 'test', 'corrected']),
+    kind: z.enum(['trimmed', 'cut by hand', 'test']),
     delta: umSchema,
     note: noteSchema,
   }),
+  /** what somebody measured, and how many lines the ledger had when they did */
+  'roll.measure': z.object({ id: idSchema, measured: lengthSchema, seen: z.int().min(0), note: noteSchema }),
   'roll.edit': z.object({
     ...edited,
     core: lengthSchema.refine((v) => v >= 10_000 && v <= 300_000, '10 to 300 mm').nullable(),

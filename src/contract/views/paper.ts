@@ -19,6 +19,8 @@ export type OpenRoll = {
   readonly price: Minor | null
   /** the printer that it is noted as loaded in; null: it is on the shelf */
   readonly inPrinter: string | null
+  /** lines of its ledger */
+  readonly moves: number
   readonly revision: number
 }
 
@@ -33,6 +35,8 @@ export type FinishedRoll = Pick<OpenRoll, 'id' | 'number' | 'first' | 'price' | 
 /** A stock as it is edited. */
 export type Stock = Omit<StockOnShelf, 'rolls'> & {
   readonly revision: number
+  /** lines of its ledger */
+  readonly moves: number
   readonly rolls: readonly OpenRoll[]
   /** the last ones, the newest first */
   readonly finished: readonly FinishedRoll[]

@@ -1,5 +1,6 @@
 'use client'
 
+import { useState } from 'react'
 import type { Paper, Stock } from '@/contract/views/paper'
 import type { Um } from '@/core/length/length'
 import type { Minor } from '@/core/money/money'
@@ -155,11 +156,13 @@ export function PriceForm({ stock, onDone }: { readonly stock: Stock } & Done) {
 }
 
 export function CountForm({ stock, onDone }: { readonly stock: Stock } & Done) {
+  // as it was when the form was opened: what is printed meanwhile is counted once
+  const [seen] = useState(stock.moves)
   const form = useRoomForm({
     action: 'stock.count',
     row: null,
     values: () => ({ counted: Math.max(0, stock.count) }),
-    input: (v) => ({ id: stock.id, ...v }),
+    input: (v) => ({ id: stock.id, seen, ...v }),
     done: 'The count is noted; the difference is in the ledger.',
     then: onDone,
   })

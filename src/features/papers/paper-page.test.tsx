@@ -13,7 +13,7 @@ const id = (n: number): string => `01a00000-0000-7000-8000-00000000000${n}`
 const [P, Q, H, R, D] = [id(1), id(2), id(3), id(4), id(5)]
 const STOCK = {
   ...{ id: 's', paperId: 'p', kind: 'sheet' as const, width: fromMm(210), length: fromMm(297), pack: 50 },
-  ...{ price: minor(2900), count: 30, rolls: [], finished: [], revision: 1 },
+  ...{ price: minor(2900), count: 30, rolls: [], finished: [], moves: 4, revision: 1 },
 }
 const PAPER: Paper = {
   ...{ id: P, number: 1, maker: 'Mill at Low Fen', name: 'Fenland Matte', surface: 'matte', weight: 210 },

@@ -1,13 +1,14 @@
 'use client'
 
 import Link from 'next/link'
+import { useState } from 'react'
 import type { RollMove, Stock } from '@/contract/views/paper'
-import { type Um, um } from '@/core/length/length'
+import type { Um } from '@/core/length/length'
 import { writeNumber } from '@/core/length/write'
-import { FormChoices, FormLength, FormMoney, FormNumber, FormText } from '@/ui/form/fields'
+import { FormLength, FormMoney, FormNumber, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
-import type { Choice } from '@/ui/parts/choices'
+import { type Choice, Choices } from '@/ui/parts/choices'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
@@ -19,16 +20,15 @@ type Done = { readonly onDone: () => void }
 export const sayMetres = (length: Um, move = false): string =>
   `${length < 0 ? '−' : move ? '+' : ''}${writeNumber(Math.abs(length) / 1e6, 2)} m`
 
-type Move = 'trimmed' | 'cut by hand' | 'test' | 'corrected'
+type Move = 'trimmed' | 'cut by hand' | 'test' | 'measured'
 const MOVES: readonly Choice<Move>[] = [
   { value: 'trimmed', label: 'trimmed' },
   { value: 'cut by hand', label: 'cut by hand' },
   { value: 'test', label: 'a test that is not logged' },
-  { value: 'corrected', label: 'it is really' },
+  { value: 'measured', label: 'measured' },
 ]
 
-type Moved = { readonly kind: Move; readonly delta: Um | null; readonly note: string }
-const NOT_MOVED: Moved = { kind: 'trimmed', delta: null, note: '' }
+type RollProps = { readonly roll: Stock['rolls'][number] } & Done
 
 /** The ledger of a roll: what happened to it, and what is to be written down. */
 export function RollForm({
@@ -38,28 +38,16 @@ export function RollForm({
   now,
   onDone,
 }: {
-  readonly roll: Stock['rolls'][number]
   /** of its paper; null: nobody has said */
   readonly thickness: Um | null
   /** the newest lines of its ledger, the newest first */
   readonly moves: readonly RollMove[]
   readonly now: number
-} & Done) {
+} & RollProps) {
   const { timeZone } = useWays()
-  const form = useRoomForm({
-    action: 'roll.move',
-    row: null,
-    values: () => NOT_MOVED,
-    input: (v) => ({
-      ...v,
-      id: roll.id,
-      delta: v.kind === 'corrected' && v.delta !== null ? um(v.delta - roll.left) : v.delta,
-    }),
-    done: 'The ledger has it.',
-    then: onDone,
-  })
+  const [kind, setKind] = useState<Move>('trimmed')
   return (
-    <Form form={form} submit="Write it down">
+    <>
       <p>
         <strong>{sayMetres(roll.left)}</strong> left of {sayMetres(roll.first)},{' '}
         {roll.inPrinter ? `in ${roll.inPrinter}` : 'on the shelf'}
@@ -70,29 +58,71 @@ export function RollForm({
             // biome-ignore lint/suspicious/noArrayIndexKey: a ledger is only added to
             <tr key={i}>
               <td>{sayShortDay(m.at, timeZone, now)}</td>
-              <td>{m.run ? <Link href={`/log/${m.run.id}`}>run {m.run.number}</Link> : m.kind}</td>
+              <td>
+                {m.run ? (
+                  <Link href={`/log/${m.run.id}`} className={lists.link}>
+                    run {m.run.number}
+                  </Link>
+                ) : (
+                  m.kind
+                )}
+              </td>
               <td className="number">{sayMetres(m.delta, true)}</td>
               <td className="soft">{m.note}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      <FormChoices field={form.at('kind')} label="What happened" choices={MOVES} />
-      <FormLength
-        field={form.at('delta')}
-        label={form.values.kind === 'corrected' ? 'Measured length left' : 'Length taken off'}
-        min={0}
-        width={180}
-      />
+      <Choices label="What happened" choices={MOVES} value={kind} onChange={setKind} />
+      {kind === 'measured' ? (
+        <MeasureRoll roll={roll} thickness={roll.thickness ?? thickness} onDone={onDone} />
+      ) : (
+        <TakeOffRoll key={kind} kind={kind} roll={roll} onDone={onDone} />
+      )}
+    </>
+  )
+}
+
+/** A length that was taken off a roll, and why. */
+function TakeOffRoll({ kind, roll, onDone }: { readonly kind: Exclude<Move, 'measured'> } & RollProps) {
+  const form = useRoomForm({
+    action: 'roll.move',
+    row: null,
+    values: (): { readonly delta: Um | null; readonly note: string } => ({ delta: null, note: '' }),
+    input: (v) => ({ ...v, id: roll.id, kind }),
+    done: 'The ledger has it.',
+    then: onDone,
+  })
+  return (
+    <Form form={form} submit="Log the length">
+      <FormLength field={form.at('delta')} label="Length taken off" min={0} width={180} />
       <FormText field={form.at('note')} label="Note" />
-      {form.values.kind === 'corrected' ? (
-        <ByDiameter
-          left={roll.left}
-          thickness={roll.thickness ?? thickness}
-          core={roll.core}
-          onTake={(delta, note) => form.set({ delta, note })}
-        />
-      ) : null}
+    </Form>
+  )
+}
+
+/** What is left of a roll as somebody measured it: of the roll as they saw it, whatever is printed meanwhile. */
+function MeasureRoll({ roll, thickness, onDone }: { readonly thickness: Um | null } & RollProps) {
+  // as it was when the form was opened: what is measured is measured now, not when it is sent
+  const [seen] = useState(roll.moves)
+  const form = useRoomForm({
+    action: 'roll.measure',
+    row: null,
+    values: (): { readonly measured: Um | null; readonly note: string } => ({ measured: null, note: '' }),
+    input: (v) => ({ ...v, id: roll.id, seen }),
+    done: 'The ledger is corrected to it.',
+    then: onDone,
+  })
+  return (
+    <Form form={form} submit="Log the length">
+      <FormLength field={form.at('measured')} label="Measured length left" min={0} width={180} />
+      <FormText field={form.at('note')} label="Note" />
+      <ByDiameter
+        left={roll.left}
+        thickness={thickness}
+        core={roll.core}
+        onTake={(measured, note) => form.set({ measured, note })}
+      />
     </Form>
   )
 }

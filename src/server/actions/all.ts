@@ -38,7 +38,7 @@ import {
   restoreSize,
   restoreTarget,
 } from './restoring'
-import { cutRoll, editRoll, finishRoll, moveRoll, openRoll, resumeRoll } from './rolls'
+import { cutRoll, editRoll, finishRoll, measureRoll, moveRoll, openRoll, resumeRoll } from './rolls'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun, measureRun } from './runs'
 import { addScanner, checkScanner, restoreScanner, retireScanner } from './scanners'
@@ -79,6 +79,7 @@ export const ACTIONS: {
   'stock.count': countStock,
   'roll.open': openRoll,
   'roll.move': moveRoll,
+  'roll.measure': measureRoll,
   'roll.cut': cutRoll,
   'roll.edit': editRoll,
   'roll.finish': finishRoll,

@@ -1,13 +1,14 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { tradePair } from '@/core/length/write'
+import { correctionOf } from '@/core/paper/ledger'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { loads, papers, printers, stockMoves, stockPrices, stocks } from '@/server/db/schema'
+import { inSequence } from '@/server/db/sequence'
 import { action } from '@/server/door/door'
-import { stockCount } from '@/server/stores/papers'
 import { presetsWithVersions } from '@/server/stores/presets'
 import { unitOfRoom } from '@/server/stores/room'
 import { asksWhatCloses } from './asking'
@@ -169,9 +170,11 @@ export const countStock = action({
   name: 'stock.count',
   role: 'helper',
   input: INPUTS['stock.count'],
-  commit({ id, counted }, { db, actor, now }) {
+  commit({ id, counted, seen }, { db, actor, now }) {
     if (!db.select().from(stocks).where(eq(stocks.id, id)).get()) return bad({ code: 'not_found', what: 'This stock' })
-    const delta = counted - stockCount(db, id)
+    const moves = db.select().from(stockMoves).where(eq(stockMoves.stockId, id)).orderBy(inSequence(stockMoves)).all()
+    const lines = moves.map((m) => ({ delta: m.delta, measured: m.kind === 'counted' }))
+    const delta = correctionOf(lines, seen, counted)
     const move = newId()
     db.insert(stockMoves).values({ id: move, stockId: id, at: now, delta, kind: 'counted', byId: actor.id }).run()
     return ok({ value: { id: move }, subject: id, data: { counted, delta } })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
-import { fromMm } from '@/core/length/length'
+import { fromMm, um } from '@/core/length/length'
 import { cutsOf } from '@/core/nest/cuts'
 import { acrossWidth } from '@/core/nest/together'
 import { sayFinding } from '@/core/words/checks'
@@ -346,11 +346,11 @@ describe('printing a plan', () => {
   it('a roll that has less is not begun, and a queue without an address says so', async () => {
     const { room, keep, print, roll } = await waiting()
     const { id } = await keep()
-    const move = (delta: number) =>
-      room.must(ACTIONS['roll.move'], { id: roll.id, kind: 'corrected', delta, note: 'measured' } as never)
-    await move(-29_900_000)
+    const measure = (measured: number) =>
+      room.must(ACTIONS['roll.measure'], { id: roll.id, measured: um(measured), seen: 99, note: 'measured' })
+    await measure(100_000)
     expect(says(await print(id))).toMatch(/"nothing_left"/)
-    await move(29_000_000)
+    await measure(29_100_000)
     room.db.$client.prepare("update queues set address = ''").run()
     expect(says(await print(id))).toMatch(/it has no address/)
     expect(await room.act(ACTIONS['plan.file'], { id, revision: 1 })).toMatchObject({ ok: true })

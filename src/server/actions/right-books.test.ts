@@ -214,6 +214,42 @@ describe('sums', () => {
   })
 })
 
+describe('what somebody measured', () => {
+  it('is counted once when two measure the same, and prints booked in between are taken from it', async () => {
+    const { room, roll, log } = await onRoll()
+    const id = roll?.id ?? ''
+    const left = (): number => room.one('select sum(delta_um) from roll_moves where roll_id = ?', id)
+    const measure = (mm: number, seen: number) =>
+      room.act(ACTIONS['roll.measure'], { id, measured: fromMm(mm), seen, note: '' })
+    // both looked at the ledger when it had one line
+    await measure(12_000, 1)
+    await measure(12_000, 1)
+    expect(left()).toBe(12_000_000)
+    await log()
+    const used = room.one('select length_um from runs')
+    // a third one measured before that print was booked
+    await measure(11_000, 3)
+    expect(left()).toBe(11_000_000 - used)
+    await room.must(ACTIONS['roll.finish'], { id, revision: 1 })
+    for (const refused of [
+      await measure(12_000, 9),
+      await room.act(ACTIONS['roll.move'], { id, kind: 'trimmed', delta: 1000, note: '' }),
+      await room.act(ACTIONS['roll.cut'], { id, width: WIDE, length: fromMm(300), count: 1, note: '' }),
+    ])
+      expect(JSON.stringify(refused)).toMatch(/is finished\. Put it back in use first/)
+  })
+  it('of a shelf is counted once, too', async () => {
+    const { room } = await onRoll()
+    const id = room.one<string>("select id from stocks where kind = 'sheet'")
+    const count = (): number => room.one('select sum(delta) from stock_moves where stock_id = ?', id)
+    const seen = room.one('select count(*) from stock_moves where stock_id = ?', id)
+    await room.must(ACTIONS['stock.count'], { id, counted: 7, seen })
+    await room.must(ACTIONS['stock.buy'], { id, delta: 20 })
+    await room.must(ACTIONS['stock.count'], { id, counted: 7, seen })
+    expect(count()).toBe(27)
+  })
+})
+
 describe('a roll’s own price', () => {
   it('is what prints from it and pieces of it cost', async () => {
     const { room, roll, log } = await onRoll()

@@ -3,12 +3,15 @@ import { INPUTS } from '@/contract/actions'
 import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
 import { minor } from '@/core/money/money'
-import { bad, ok } from '@/core/result/result'
+import { correctionOf } from '@/core/paper/ledger'
+import { bad, ok, type Result } from '@/core/result/result'
 import { rollPrice } from '@/core/slip/catalogue'
+import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { loads, rollMoves, rollPlans, rolls, stockMoves, stocks } from '@/server/db/schema'
+import { inSequence } from '@/server/db/sequence'
 import { action } from '@/server/door/door'
 import { firstLength, rollLeft, stockCount } from '@/server/stores/papers'
 import { unitOfRoom } from '@/server/stores/room'
@@ -41,14 +44,24 @@ export const openRoll = action({
   },
 })
 
-/** A line in a roll's ledger. A correction may go either way; trimming and cutting only take. */
+/** A roll in use; null: there is none of this id, or it is finished. */
+function inUse(db: Db, id: string): Result<typeof rolls.$inferSelect, Problem> {
+  const roll = db.select().from(rolls).where(eq(rolls.id, id)).get()
+  if (!roll) return bad({ code: 'not_found', what: 'This roll' })
+  return roll.finishedAt === null
+    ? ok(roll)
+    : bad({ code: 'rules', says: [`Roll ${roll.number} is finished. Put it back in use first.`] })
+}
+
+/** A line in a roll's ledger: what was trimmed, cut or used up by a test. */
 export const moveRoll = action({
   name: 'roll.move',
   role: 'helper',
   input: INPUTS['roll.move'],
   commit({ id, kind, delta, note }, { db, actor, now }) {
-    if (!db.select().from(rolls).where(eq(rolls.id, id)).get()) return bad({ code: 'not_found', what: 'This roll' })
-    const change = kind === 'corrected' ? delta : -Math.abs(delta)
+    const roll = inUse(db, id)
+    if (!roll.ok) return roll
+    const change = -Math.abs(delta)
     const left = rollLeft(db, id)
     if (left + change < 0)
       return bad({
@@ -60,6 +73,26 @@ export const moveRoll = action({
     const move = newId()
     db.insert(rollMoves).values({ id: move, rollId: id, at: now, kind, deltaUm: change, note, byId: actor.id }).run()
     return ok({ value: { id: move }, subject: id, data: { kind, delta: change } })
+  },
+})
+
+/** What somebody measured: the ledger is corrected to it, whatever was printed or measured by others in the meantime. */
+export const measureRoll = action({
+  name: 'roll.measure',
+  role: 'helper',
+  input: INPUTS['roll.measure'],
+  commit({ id, measured, seen, note }, { db, actor, now }) {
+    const roll = inUse(db, id)
+    if (!roll.ok) return roll
+    const moves = db.select().from(rollMoves).where(eq(rollMoves.rollId, id)).orderBy(inSequence(rollMoves)).all()
+    // what a printer counted belongs to the print that it was of
+    const lines = moves.map((m) => ({ delta: m.deltaUm, measured: m.kind === 'corrected' && m.runId === null }))
+    const change = correctionOf(lines, seen, measured)
+    const move = newId()
+    db.insert(rollMoves)
+      .values({ id: move, rollId: id, at: now, kind: 'corrected', deltaUm: change, note, byId: actor.id })
+      .run()
+    return ok({ value: { id: move }, subject: id, data: { measured, delta: change } })
   },
 })
 
@@ -80,6 +113,8 @@ export const cutRoll = action({
       .get()
     if (!found) return bad({ code: 'not_found', what: 'This roll' })
     const { own, stock: roll } = found
+    const open = inUse(db, id)
+    if (!open.ok) return open
     const unit = unitOfRoom(db)
     if (width > roll.widthUm)
       return bad({

@@ -173,7 +173,7 @@ describe('rolls', () => {
       problem: { code: 'nothing_left' },
     })
     await room.must(ACTIONS['roll.move'], { id: roll.id, kind: 'trimmed', delta: 20_000, note: '' })
-    await room.must(ACTIONS['roll.move'], { id: roll.id, kind: 'corrected', delta: -980_000, note: 'by diameter' })
+    await room.must(ACTIONS['roll.measure'], { id: roll.id, measured: 29_000_000, seen: 2, note: 'by diameter' })
     expect(room.one('select sum(delta_um) from roll_moves')).toBe(29_000_000)
     expect(
       await room.act(ACTIONS['roll.move'], { id: roll.id, kind: 'cut by hand', delta: 29_000_001, note: '' }),

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
 import { whiteSchema } from '@/contract/paper'
 import type { ShelfItem } from '@/contract/shelf'
 import type { FinishedRoll, OpenRoll, Paper, RollMove, Stock, StockPriceEntry } from '@/contract/views/paper'
@@ -43,26 +43,29 @@ export function firstLength(db: Db, rollId: string): Um {
   return um(row?.n ?? 0)
 }
 
+/** What a ledger adds up to, and how many lines it has. */
+type Ledger = { readonly sum: number; readonly lines: number }
+
 /** Sheets or unopened rolls of every stock, by its id; what has no move is not in it. */
-const countsOf = (db: Db): ReadonlyMap<string, number> =>
+const countsOf = (db: Db): ReadonlyMap<string, Ledger> =>
   new Map(
     db
-      .select({ id: stockMoves.stockId, n: sql<number>`sum(${stockMoves.delta})` })
+      .select({ id: stockMoves.stockId, sum: sql<number>`sum(${stockMoves.delta})`, lines: count() })
       .from(stockMoves)
       .groupBy(stockMoves.stockId)
       .all()
-      .map((r) => [r.id, r.n]),
+      .map((r) => [r.id, r]),
   )
 
 /** What is left of every roll that has a ledger, um, by its id. */
-const leftOf = (db: Db): ReadonlyMap<string, number> =>
+const leftOf = (db: Db): ReadonlyMap<string, Ledger> =>
   new Map(
     db
-      .select({ id: rollMoves.rollId, n: sql<number>`sum(${rollMoves.deltaUm})` })
+      .select({ id: rollMoves.rollId, sum: sql<number>`sum(${rollMoves.deltaUm})`, lines: count() })
       .from(rollMoves)
       .groupBy(rollMoves.rollId)
       .all()
-      .map((r) => [r.id, r.n]),
+      .map((r) => [r.id, r]),
   )
 
 /** Every form in which the room keeps a paper, with what is left: four queries, whatever the room holds. */
@@ -87,7 +90,8 @@ function readStocks(db: Db): readonly Stock[] {
       pack: s.pack,
       price: s.price === null ? null : minor(s.price),
       cut: s.cut,
-      count: counts.get(s.id) ?? 0,
+      count: counts.get(s.id)?.sum ?? 0,
+      moves: counts.get(s.id)?.lines ?? 0,
       revision: s.revision,
       rolls: opened.filter((r) => r.stockId === s.id).map(({ stockId: _, ...r }) => r),
       finished: finished.filter((r) => r.stockId === s.id).map(({ stockId: _, ...r }) => r),
@@ -111,9 +115,9 @@ function openRolls(db: Db): readonly (OpenRoll & { readonly stockId: string })[]
     .orderBy(asc(rolls.number))
     .all()
     .map(({ roll: r, first, printer }) => ({
-      ...{ id: r.id, number: r.number, stockId: r.stockId, left: um(left.get(r.id) ?? 0), first: um(first) },
+      ...{ id: r.id, number: r.number, stockId: r.stockId, left: um(left.get(r.id)?.sum ?? 0), first: um(first) },
       ...{ core: thicknessOf(r.coreUm), thickness: thicknessOf(r.thicknessUm), price: amount(r.price) },
-      ...{ inPrinter: printer, revision: r.revision },
+      ...{ inPrinter: printer, revision: r.revision, moves: left.get(r.id)?.lines ?? 0 },
     }))
 }
 

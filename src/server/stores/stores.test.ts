@@ -176,7 +176,7 @@ describe('stock', () => {
     if (!stock) throw new Error('there is stock')
     expect(stock.count).toBe(10)
     await room.must(ACTIONS['stock.buy'], { id: stock.id, delta: 25 })
-    await room.must(ACTIONS['stock.count'], { id: stock.id, counted: 30 })
+    await room.must(ACTIONS['stock.count'], { id: stock.id, counted: 30, seen: 9 })
     expect(listPapers(room.db)[0]?.stocks[0]?.count).toBe(30)
     expect(room.db.$client.prepare('select kind, delta from stock_moves order by id').all()).toEqual([
       { kind: 'counted', delta: 10 },
