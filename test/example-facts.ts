@@ -180,5 +180,5 @@ export const ON_STRIP: OnStrip = {
 }
 export const STRIP: StripHead = {
   ...{ version: VERSION, width: fromMm(610), margins: edges(5000, 5000, 7000, 7000) },
-  ...{ length: 100_000, behind: 0 },
+  ...{ length: 100_000, gap: 5000, labels: false },
 }

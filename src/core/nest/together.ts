@@ -1,4 +1,5 @@
 import type { NestAsk } from './ask'
+import { stripEnds } from './ends'
 import { type Gain, gainOf } from './gain'
 import { fitsAcross, GRID } from './kinds'
 import { Search } from './solve'
@@ -21,6 +22,8 @@ export type OnRoll = {
   readonly gap?: number
   /** white that is wished at both sides, where it is more than the printer leaves */
   readonly white?: number
+  /** each print bears its label, unless somebody says otherwise */
+  readonly labels?: boolean
   /** straight unless somebody says otherwise */
   readonly cut?: NestAsk['cut']
 }
@@ -39,10 +42,10 @@ export const sideMargin = (m: { readonly left: number; readonly right: number })
  * it are left out.
  * @param steps so many children are looked at, and no more passes begun
  * @returns null: nothing fits across it
- * @example firstPlan({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).length // 200000
+ * @example firstPlan({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }], labels: false }, 2000).length // 200000
  */
 export function firstPlan(
-  { width, margins, prints, gap = USUAL_GAP, white = 0, cut = 'straight' }: OnRoll,
+  { width, margins, prints, gap = USUAL_GAP, white = 0, labels = true, cut = 'straight' }: OnRoll,
   steps: number,
 ): (Gain & { readonly count: number }) | null {
   const margin = Math.max(white, sideMargin(margins))
@@ -55,7 +58,7 @@ export function firstPlan(
   const { plan, bound } = search.standing
   if (!plan || laid.length === 0) return null
   const gain = gainOf({
-    ...{ width, length: plan.length, bound, ends: margins.lead + margins.trail },
+    ...{ width, length: plan.length, bound, ends: stripEnds(margins, labels, gap) },
     area: laid.reduce((sum, p) => sum + p.w * p.h, 0),
     alone: laid.reduce((sum, p) => sum + p.alone, 0),
   })
@@ -65,7 +68,7 @@ export function firstPlan(
 /**
  * What lies together on a roll, by a {@link firstPlan}.
  * @returns null: there are not two prints to lay beside each other, or that saves nothing
- * @example together({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }] }, 2000).saved // 200000
+ * @example together({ width: 600000, margins: { left: 0, right: 0, lead: 0, trail: 0 }, prints: [{ w: 290000, h: 200000, copies: 2, alone: 200000 }], labels: false }, 2000).saved // 200000
  */
 export function together(onRoll: OnRoll, steps: number): ReturnType<typeof firstPlan> {
   const found = firstPlan(onRoll, steps)

@@ -134,8 +134,11 @@ const wantedOf = (facts: PrintFacts, stances: readonly Stance[]): readonly Wante
     return [{ crop: piece.crop ?? wholeCrop(picture), quarter: stance.quarter, placing: stance.placing }]
   })
 
-/** Margins on paper for a sheet of this width: by the edge check, else as declared. */
-function marginsFor(version: VersionFacts | null, width: Um): Edges {
+/**
+ * Margins on paper for a sheet of this width: by the edge check, else as declared; none without a version.
+ * @example marginsFor(null, 210000).lead // 0
+ */
+export function marginsFor(version: Pick<VersionFacts, 'checked' | 'queueFeed'> | null, width: Um): Edges {
   if (!version) return NOTHING
   const found = version.checked.margins
   return found

@@ -2,13 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { fromMm, um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import type { NestAsk } from '@/core/nest/ask'
+import { LEAST_GAP_FOR_LABELS } from '@/core/nest/ends'
 import { Search } from '@/core/nest/solve'
 import { edges, type Rect, rect } from '@/core/sheet/sheet'
 import { seeded } from '../../../test/random-slips'
 import { FACTS, FIGURES, facts, laid, PICTURE, VERSION } from '../../../test/slip-facts'
 import type { PrintFacts } from './facts'
 import { outcomeOf } from './outcome'
-import { cutMiss, LEAST_GAP_FOR_LABELS, type OnStrip, stripFacts, stripMarks } from './strip'
+import { cutMiss, type OnStrip, stripFacts, stripMarks } from './strip'
 
 const WIDTH = fromMm(610)
 const MARGINS = edges(3000, 4000, 6000, 9000)
@@ -46,7 +47,7 @@ function onStrip(prints: readonly PrintFacts[], gap = 5000) {
     if (!one) throw new Error('a print that was asked')
     return { ...one, picture: PICTURE, laid: l }
   })
-  const strip = { version: ROLL, width: WIDTH, margins: MARGINS, length: plan.length, behind: gap }
+  const strip = { version: ROLL, width: WIDTH, margins: MARGINS, length: plan.length, gap, labels: true }
   return { own, plan, placed, facts: stripFacts(placed, strip) }
 }
 

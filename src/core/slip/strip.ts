@@ -1,5 +1,6 @@
 import { type Um, um } from '@/core/length/length'
 import type { Laid } from '@/core/nest/ask'
+import { LEAST_GAP_FOR_LABELS, stripEnds } from '@/core/nest/ends'
 import type { Mark, PageItem, TextLine } from '@/core/page/page'
 import { contains, type Edges, intersect, type Quarter, type Rect, rect } from '@/core/sheet/sheet'
 import type { PieceBody } from './body'
@@ -21,9 +22,10 @@ export type StripHead = {
   readonly width: Um
   /** what the printer leaves white around all of it */
   readonly margins: Edges
-  /** what the plan takes, and what is left free behind it */
+  /** what the plan takes, the gap of its prints, and whether they bear labels */
   readonly length: number
-  readonly behind: number
+  readonly gap: number
+  readonly labels: boolean
 }
 
 /**
@@ -38,7 +40,7 @@ export function stripFacts(prints: readonly OnStrip[], strip: StripHead): PrintF
   const [first] = prints
   if (!first) throw new Error('a strip without prints')
   const { margins, width } = strip
-  const length = um(margins.lead + strip.length + strip.behind + margins.trail)
+  const length = um(strip.length + stripEnds(margins, strip.labels, strip.gap))
   const frame = { w: width - margins.left - margins.right, h: length - margins.lead - margins.trail }
   // where a piece fills the frame its place is the same wherever it is anchored
   const share = (at: number, room: number): number => (room > 0 ? Math.min(1, Math.max(0, at / room)) : 0.5)
@@ -70,13 +72,7 @@ export function stripFacts(prints: readonly OnStrip[], strip: StripHead): PrintF
 /** Letters of a label, how far below its print it stands, and the gap that is too narrow for one, um. */
 const LABEL = 2400
 const BELOW = 700
-export const LEAST_GAP_FOR_LABELS = 2500
 
-/**
- * What is left free behind the last prints of a strip, um: one gap where each print bears a label below it.
- * @example labelRoom(true, 5000) // 5000
- */
-export const labelRoom = (labels: boolean, gap: number): number => (labels && gap >= LEAST_GAP_FOR_LABELS ? gap : 0)
 /** A corner tick: how long, how thick, and how far from its print it begins, um. */
 const TICK = { long: 2500, thick: 100, off: 500 }
 

@@ -9,8 +9,8 @@ import { tradeLength, writeNumber } from '@/core/length/write'
 import { minor, writeAmount } from '@/core/money/money'
 import type { NestAsk, Plan } from '@/core/nest/ask'
 import { cutsOf } from '@/core/nest/cuts'
+import { LEAST_GAP_FOR_LABELS, stripEnds } from '@/core/nest/ends'
 import { gainOf } from '@/core/nest/gain'
-import { LEAST_GAP_FOR_LABELS, labelRoom } from '@/core/slip/strip'
 import { countOf } from '@/core/words/count'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -26,13 +26,15 @@ export function Found(props: {
   readonly planning: ReturnType<typeof usePlanner>['planning']
   /** why nothing is searched for now; what was found before stays to be seen, so that it can be put right */
   readonly trouble: string | null
+  /** each print bears a label below it */
+  readonly labels: boolean
+  readonly onLabels: (on: boolean) => void
   readonly onStop: () => void
 }) {
-  const { group, wishes, planning, trouble, onStop } = props
+  const { group, wishes, planning, trouble, labels, onLabels, onStop } = props
   const { unit } = useWays()
   const { copies, ask } = wishes
   const { standing, over } = planning
-  const [labels, setLabels] = useState(true)
   // a plan of a wish before this one names other prints
   const fits = planning.ask !== null && sameItems(planning.ask, ask)
   const plan = fits ? (standing?.plan ?? null) : null
@@ -77,7 +79,7 @@ export function Found(props: {
       {plan && !trouble ? (
         <Keep
           {...{ group, wishes, plan, labels }}
-          onLabels={setLabels}
+          onLabels={onLabels}
           cuts={ask.cut === 'straight' ? cuts.length : null}
           fresh={planning.ask === ask}
         />
@@ -108,7 +110,7 @@ function Figures(props: {
   const { unit, currency } = useWays()
   const { standing, over } = planning
   const { copies, ask } = wishes
-  const ends = group.margins.lead + group.margins.trail + labelRoom(labels, ask.gap)
+  const ends = stripEnds(group.margins, labels, ask.gap)
   const gain = gainOf({
     ...{ width: group.width, length: plan.length, bound: standing?.bound ?? 0, ends },
     area: copies.reduce((sum, { print }) => sum + print.w * print.h, 0),

@@ -7,7 +7,7 @@ import type { NestAsk } from '@/core/nest/ask'
 import { searchFor } from '@/core/nest/search-for'
 import { edges } from '@/core/sheet/sheet'
 import type { PlanAnswered } from '@/workers/nest-messages'
-import { done, hearing, show } from '../../../test/interface'
+import { again, done, hearing, show } from '../../../test/interface'
 import { RollPlan } from './roll-plan'
 
 /** What was asked of the worker, and how it is made to answer. */
@@ -98,6 +98,17 @@ describe('a roll plan', () => {
     await waitFor(() => expect(asked.at(-1)?.items.map((i) => i.mayTurn)).toEqual([true, true, false]))
     fireEvent.click(screen.getByLabelText('straight cuts part it'))
     await waitFor(() => expect(asked.at(-1)?.cut).toBe('any'))
+  })
+  it('is searched on when the room tells news, and anew when they are of its prints', async () => {
+    const page = show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)
+    expect(asked).toHaveLength(1)
+    again(page, <RollPlan plans={[]} now={5} groups={[structuredClone(GROUP)]} />)
+    expect(asked).toHaveLength(1)
+    const wider = { ...GROUP, prints: [print(126, 290, 200, { copies: 4 }), print(130, 310, 400)] }
+    again(page, <RollPlan plans={[]} now={6} groups={[wider]} />)
+    await waitFor(() => expect(asked).toHaveLength(2))
+    again(page, <RollPlan plans={[]} now={7} groups={[{ ...wider, margins: edges(9000, 4000, 4000, 4000) }]} />)
+    await waitFor(() => expect(asked).toHaveLength(3))
   })
   it('leaves more white at the sides where that is wished, never less than the printer does', async () => {
     show(<RollPlan plans={[]} now={0} groups={[GROUP]} />)

@@ -98,6 +98,7 @@ function GroupPlan({ group }: { readonly group: PlanGroup }) {
   const { planning, search, stop } = usePlanner()
   const { ask, copies } = wishes
   const trouble = troubleOf(group, wishes, unit)
+  const [labels, setLabels] = useState(true)
   useEffect(() => {
     search(trouble ? { ...ask, items: [] } : ask)
   }, [ask, trouble, search])
@@ -121,8 +122,10 @@ function GroupPlan({ group }: { readonly group: PlanGroup }) {
         {copies.length === 0 && group.prints.length > 0 ? (
           <p className="soft">No print is chosen: say how many copies of each lie in the plan.</p>
         ) : null}
-        {copies.length > 0 ? <Found {...{ group, wishes, planning, trouble }} onStop={stop} /> : null}
-        <Rolls group={group} wishes={wishes} />
+        {copies.length > 0 ? (
+          <Found {...{ group, wishes, planning, trouble, labels }} onLabels={setLabels} onStop={stop} />
+        ) : null}
+        <Rolls group={group} wishes={wishes} labels={labels} />
       </div>
     </div>
   )

@@ -14,7 +14,15 @@ import type { Wishes } from './use-wishes'
 const STEPS = 12_000
 
 /** What the chosen prints would take of each width in which the room keeps this paper, by a first plan of each. */
-export function Rolls({ group, wishes }: { readonly group: PlanGroup; readonly wishes: Wishes }) {
+export function Rolls({
+  group,
+  wishes,
+  labels,
+}: {
+  readonly group: PlanGroup
+  readonly wishes: Wishes
+  readonly labels: boolean
+}) {
   const { unit, currency } = useWays()
   const { of, ask } = wishes
   // biome-ignore lint/correctness/useExhaustiveDependencies: what is asked of the search changes with every wish
@@ -25,12 +33,13 @@ export function Rolls({ group, wishes }: { readonly group: PlanGroup; readonly w
         found: firstPlan(
           {
             ...{ width: roll.width, margins: group.margins, gap: ask.gap, white: ask.margin, cut: ask.cut },
+            labels,
             prints: group.prints.map((p) => ({ ...p, ...of(p) })),
           },
           STEPS,
         ),
       })),
-    [group, ask],
+    [group, ask, labels],
   )
   const all = wishes.copies.length
   if (rows.length < 2 || all === 0) return null

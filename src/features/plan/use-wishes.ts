@@ -1,8 +1,9 @@
 'use client'
 
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import type { PlanGroup, PlanPrint } from '@/contract/views/plan'
 import { type Um, um } from '@/core/length/length'
+import { same } from '@/core/merge/merge'
 import type { Laid, NestAsk } from '@/core/nest/ask'
 import { sideMargin, USUAL_GAP } from '@/core/nest/together'
 
@@ -46,7 +47,7 @@ export function useWishes(group: PlanGroup) {
   )
   const margin = um(Math.max(least, wider ?? 0))
   // biome-ignore lint/correctness/useExhaustiveDependencies: `of` is made of these
-  const ask = useMemo((): NestAsk => {
+  const asked = useMemo((): NestAsk => {
     const members = [...new Set(group.prints.map((p) => p.memberName))]
     const slips = [...new Set(group.prints.map((p) => p.slipId))]
     const numberOf = (p: PlanPrint): number =>
@@ -66,6 +67,10 @@ export function useWishes(group: PlanGroup) {
       ...(pinned.length > 0 ? { pins: pinned } : {}),
     }
   }, [group, gap, margin, straight, copies, wishes, pins, order])
+  // news of the room read the group again: what is asked of the search is another wish only where it says something else
+  const held = useRef(asked)
+  if (!same(held.current, asked)) held.current = asked
+  const ask = held.current
   const wish = (p: PlanPrint, more: Partial<Wish>): void =>
     setWishes((now) => ({ ...now, [keyOf(p)]: { ...of(p), ...more } }))
   const unpin = (key: string): void => setPins(({ [key]: _, ...rest }) => rest)

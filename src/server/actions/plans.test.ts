@@ -2,16 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { runChecks } from '@/core/checks/all'
 import { fromMm, um } from '@/core/length/length'
 import { cutsOf } from '@/core/nest/cuts'
-import { acrossWidth } from '@/core/nest/together'
+import { acrossWidth, firstPlan } from '@/core/nest/together'
 import { sayFinding } from '@/core/words/checks'
 import { planView } from '@/server/books/plan-view'
 import { printableForFile } from '@/server/books/printable'
 import { readBench } from '@/server/stores/bench'
 import { earlierPrints } from '@/server/stores/earlier'
 import { find } from '@/server/stores/find'
-import { planLines } from '@/server/stores/kept-plans'
+import { planLines, readPlan } from '@/server/stores/kept-plans'
 import { listRuns, readRun } from '@/server/stores/log'
-import { planGroups } from '@/server/stores/roll-plans'
+import { planGroups, rollHints } from '@/server/stores/roll-plans'
 import { slipPage } from '@/server/stores/slip-page'
 import { readSlip } from '@/server/stores/slips'
 import { planOf } from '../../../test/roll-room'
@@ -96,6 +96,29 @@ describe('keeping a plan', () => {
       prints: [{ printId: 'first', copies: 1, answers: [] }],
     })
     expect(says(alone)).toMatch(/2 copies of this print of slip \d+ lie in plan 2 on the bench/)
+  })
+  it('is as long on the bench, in the list and on its own page, kept, cancelled or printed', async () => {
+    const { room, keep, log, group } = await waiting()
+    const hint = rollHints(room.db, room.now)[0]?.length
+    // the gap of the last labels and the margins at both ends are in it
+    expect(hint).toBe(firstPlan(group(), 15_000)?.length)
+    const first = await keep()
+    const lengths = (id: string): readonly unknown[] => [
+      planLines(room.db, room.now).find((p) => p.id === id)?.length,
+      planView(room.db, id, room.now)?.length,
+      planView(room.db, id, room.now)?.sheet.length,
+    ]
+    const view = planView(room.db, first.id, room.now)
+    const body = readPlan(room.db, first.id)?.body
+    const long = (body?.length ?? 0) + 5000 + 5000 + 6000
+    expect(view?.sheet.length).toBe(long)
+    expect(lengths(first.id)).toEqual([long, long, long])
+    await room.must(ACTIONS['plan.put-away'], { id: first.id, revision: 1 })
+    expect(lengths(first.id).slice(1)).toEqual([long, long])
+    const second = await keep()
+    await log(second.id)
+    expect(lengths(second.id)).toEqual([long, long, long])
+    expect(room.one('select length_um from runs')).toBe(long)
   })
   it('two who keep the same at once: the second is told', async () => {
     const { room, group } = await waiting()

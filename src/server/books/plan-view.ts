@@ -7,12 +7,13 @@ import { runChecks } from '@/core/checks/all'
 import { um } from '@/core/length/length'
 import { minor } from '@/core/money/money'
 import type { Rect } from '@/core/sheet/sheet'
+import type { VersionFacts } from '@/core/slip/facts'
 import { cutMiss } from '@/core/slip/strip'
 import { sayFinding } from '@/core/words/checks'
 import { sayProblem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { groups, people, queues, runParts, runRecords, slips } from '@/server/db/schema'
-import { type KeptPlan, planLine, readPlan } from '@/server/stores/kept-plans'
+import { type KeptPlan, planLength, planLine, readPlan } from '@/server/stores/kept-plans'
 import { countedOf } from '@/server/stores/papers'
 import { readPerson } from '@/server/stores/people'
 import { printLines } from '@/server/stores/print-jobs'
@@ -96,9 +97,10 @@ function ofRun(db: Db, plan: KeptPlan, runId: string): Pick<PlanView, 'pieces' |
 }
 
 /** What of a plan can be said when it cannot be printed as it was laid: where its prints lay. */
-function bare(db: Db, { body }: KeptPlan): Pick<PlanView, 'pieces' | 'sheet'> {
+function bare(db: Db, plan: KeptPlan, version: VersionFacts | null): Pick<PlanView, 'pieces' | 'sheet'> {
+  const { body } = plan
   return {
-    sheet: { width: um(body.width), length: um(body.length) },
+    sheet: { width: um(body.width), length: planLength(db, plan, version) },
     pieces: body.laid.map((laid) => {
       const slip = readSlip(db, body.items[laid.i]?.slipId ?? '')
       const member = slip?.body.memberId ? readPerson(db, slip.body.memberId) : null
@@ -122,7 +124,7 @@ export function planView(db: Db, id: string, now: number): PlanView | null {
       ? ofRun(db, plan, plan.runId)
       : strip?.ok
         ? { pieces: ofStrip(strip.value), sheet: strip.value.printable.outcome.sheet.sheet }
-        : bare(db, plan)
+        : bare(db, plan, version.ok ? version.value : null)
   const queueId = version.ok ? version.value.settings.queueId : ''
   const queue = db.select({ address: queues.address }).from(queues).where(eq(queues.id, queueId)).get()
   return {

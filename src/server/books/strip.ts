@@ -5,6 +5,7 @@ import { type Share, sharesOf } from '@/core/charge/shares'
 import { tradePair } from '@/core/length/write'
 import { type Minor, minor, splitMoney } from '@/core/money/money'
 import type { Laid } from '@/core/nest/ask'
+import { labelRoom } from '@/core/nest/ends'
 import { fitsAcross } from '@/core/nest/kinds'
 import { verifyPlan } from '@/core/nest/verify'
 import { bad, ok, type Result } from '@/core/result/result'
@@ -14,7 +15,7 @@ import { copiesWanted } from '@/core/slip/copies'
 import type { PictureFacts, PrintFacts } from '@/core/slip/facts'
 import { outcomeOf, type PieceOutcome, type PrintOutcome } from '@/core/slip/outcome'
 import { addedLines, type RecordedStop, recordOf } from '@/core/slip/record'
-import { labelRoom, type OnStrip, stripFacts, stripMarks } from '@/core/slip/strip'
+import { type OnStrip, stripFacts, stripMarks } from '@/core/slip/strip'
 import { countOf } from '@/core/words/count'
 import { sayFault } from '@/core/words/plan'
 import type { Problem } from '@/core/words/problems'
@@ -206,8 +207,8 @@ export function stripOf(db: Db, plan: KeptPlan, now: number): Result<Strip, Prob
     if (!laid) throw new Error('a place for each')
     return { facts, piece, picture, laid }
   })
-  const behind = labelRoom(body.labels, body.gap)
-  const head = { version, width: sheet.sheet.width, margins: sheet.margins, length: body.length, behind }
+  const { labels: labelled, gap, length } = body
+  const head = { version, width: sheet.sheet.width, margins: sheet.margins, length, gap, labels: labelled }
   const whole = complete(db, stripFacts(placed, head))
   if (!whole.ok) return whole
   const labels = prints.value.map(({ slip }) => labelOf(db, slip))
@@ -216,7 +217,7 @@ export function stripOf(db: Db, plan: KeptPlan, now: number): Result<Strip, Prob
     pieces.map((p) => p.sent),
     whole.value.outcome.sheet.area,
     body.gap,
-    behind > 0 ? labels : [],
+    labelRoom(labelled, gap) > 0 ? labels : [],
     body.ticks,
   )
   const { page } = whole.value.outcome

@@ -2,9 +2,12 @@ import { desc, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import { type PlanBody, readPlanBody } from '@/contract/roll-plan'
 import type { PlanLine } from '@/contract/views/plan'
-import { um } from '@/core/length/length'
+import { type Um, um } from '@/core/length/length'
+import { stripEnds } from '@/core/nest/ends'
+import type { VersionFacts } from '@/core/slip/facts'
+import { marginsFor } from '@/core/slip/sheet-outcome'
 import type { Db } from '@/server/db/open'
-import { people, presets, presetVersions, rollPlans } from '@/server/db/schema'
+import { people, presets, presetVersions, rollPlans, runs } from '@/server/db/schema'
 import { parsed } from './parse'
 import { readVersionFacts } from './version-facts'
 
@@ -62,6 +65,14 @@ export function heldCopies(db: Db): ReadonlyMap<string, { readonly copies: numbe
 /** Plans printed lately that are still shown: somebody may be cutting them. */
 const PRINTED_SHOWN = 6
 
+/** How much of the roll a plan takes, with all that lies around its prints: what was printed, or what it would be now. */
+export function planLength(db: Db, plan: KeptPlan, version: VersionFacts | null): Um {
+  const run = plan.runId === null ? undefined : db.select().from(runs).where(eq(runs.id, plan.runId)).get()
+  if (run) return um(run.lengthUm)
+  const { body } = plan
+  return um(body.length + stripEnds(marginsFor(version, um(body.width)), body.labels, body.gap))
+}
+
 /** A plan in a line. */
 export const planLine = (db: Db, plan: KeptPlan, now: number): PlanLine => {
   const version = readVersionFacts(db, plan.versionId, now)
@@ -70,7 +81,7 @@ export const planLine = (db: Db, plan: KeptPlan, now: number): PlanLine => {
     queueId: version.ok ? version.value.settings.queueId : null,
     printerName: version.ok ? version.value.printerName : 'a printer that is gone',
     count: plan.body.items.length,
-    length: um(plan.body.length),
+    length: planLength(db, plan, version.ok ? version.value : null),
   }
 }
 
