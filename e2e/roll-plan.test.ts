@@ -106,9 +106,7 @@ describe('a roll plan', () => {
     await says(other, /Plan \d+/)
     await other.waitForFunction(
       () =>
-        !/Lady fern, blue, for the hall/.test(
-          document.querySelector('ul[aria-label="Prints to lay"]')?.textContent ?? '',
-        ),
+        document.querySelector<HTMLInputElement>('input[aria-label*="Lady fern, blue, for the hall"]')?.value === '2',
     )
     await says(page, /Who pays/)
     await says(page, /Geography class 9b/)

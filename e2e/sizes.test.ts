@@ -1,6 +1,6 @@
 import type { Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { axeHere, click, listening, offered, one, oneCopy, press, says, settled, Visit } from './browser'
+import { axeHere, click, listening, offered, one, oneCopy, PATIENCE_MS, press, says, settled, Visit } from './browser'
 
 // From a size of the room's own to a print that is measured: what one does who has never been here before.
 
@@ -86,7 +86,7 @@ describe('a size of the room’s own', () => {
     await says(page, /even margins/)
     const print = (): string => one<string>('select body from slips where id = ?', slipOfCards())
     await page.waitForFunction(() => /saved/.test(document.body.innerText))
-    await expect.poll(() => print()).toContain('"um":12000')
+    await expect.poll(() => print(), { timeout: PATIENCE_MS }).toContain('"um":12000')
     // the same print on Heron's front sheet is closed, with what opens it
     await click(page, '::-p-text(Sheet)')
     await sheet(page, 'A0')

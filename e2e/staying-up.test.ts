@@ -160,11 +160,11 @@ describe('a running room', () => {
         body: new URLSearchParams({ pass }),
       })
     expect((await fetch(`${room.address}/bench`, { redirect: 'manual' })).headers.get('location')).toMatch(/\/pass$/)
-    expect((await fetch(`${room.address}/api/find?q=x`)).status).toBe(403)
+    expect((await fetch(`${room.address}/api/find?q=x`)).status).toBe(401)
     expect(
       (await fetch(`${room.address}/api/pictures`, { method: 'POST', body: 'x', headers: { origin: room.address } }))
         .status,
-    ).toBe(403)
+    ).toBe(401)
     const cookie = (await enter('ferns')).headers.get('set-cookie') ?? ''
     expect(cookie).toMatch(/HttpOnly; SameSite=Strict; Max-Age=2592000/)
     const found = await fetch(`${room.address}/api/find?q=x`, { headers: { cookie: cookie.split(';')[0] ?? '' } })

@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import type { ElementHandle, Page } from 'puppeteer-core'
 import sharp from 'sharp'
 import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vitest'
-import { axeHere, click, one, oneCopy, press, says, settled, Visit } from './browser'
+import { axeHere, click, one, oneCopy, PATIENCE_MS, press, says, settled, Visit } from './browser'
 
 // From a wedge to straight greys: two media settings of one paper, read by scanner and meter, compared, bound, seen.
 
@@ -90,7 +90,7 @@ describe('a wedge', () => {
     const was = await x()
     await corner?.evaluate((e) => (e as SVGElement).focus())
     await page.keyboard.press('ArrowRight')
-    await expect.poll(x).not.toBe(was)
+    await expect.poll(x, { timeout: PATIENCE_MS }).not.toBe(was)
     const text = join(visit.downloads, 'letter.jpg')
     writeFileSync(text, 'Dear print room')
     await give(page, text)
@@ -213,7 +213,9 @@ describe('a picture in black-and-white', () => {
       await page.waitForSelector('[role=dialog]')
       await oneCopy(page)
       await press(page, 'Print it')
-      await expect.poll(() => one('select state from print_jobs where subject_id = ?', slip)).toBe('done')
+      await expect
+        .poll(() => one('select state from print_jobs where subject_id = ?', slip), { timeout: PATIENCE_MS })
+        .toBe('done')
       const file = join(inject('tray'), 'otter', `${String(await sheetOf(slip)).padStart(4, '0')}.png`)
       const { channels } = await sharp(file).stats()
       await page.close()

@@ -15,7 +15,7 @@ export function proxy(request: NextRequest): NextResponse {
   if (refusal && !(refusal.status === 401 && (path === '/pass' || path === '/api/pass')))
     return refusal.status === 401 && !path.startsWith('/api/')
       ? NextResponse.redirect(new URL('/pass', request.url))
-      : new NextResponse(refusal.says, { status: refusal.status === 401 ? 403 : refusal.status })
+      : new NextResponse(refusal.says, { status: refusal.status })
   const nonce = crypto.randomUUID().replaceAll('-', '')
   const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development')
   const headers = new Headers(request.headers)
@@ -30,4 +30,4 @@ export function proxy(request: NextRequest): NextResponse {
 }
 
 // uploads are left out: a body that passes here is held back and cut at 10 MB
-export const config = { matcher: ['/((?!_next/static|_next/image|favicon.ico|api/(?:pictures|profiles)$).*)'] }
+export const config = { matcher: ['/((?!_next/static|_next/image|favicon.ico|api/(?:pictures|profiles|files)$).*)'] }

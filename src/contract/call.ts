@@ -6,7 +6,7 @@ import type { SlipAnswers, SlipAsked, SlipQuestion } from './slip-questions'
 
 // The schemas stay out of what a screen loads: from here only their types are known.
 
-/** Sends JSON and reads the answer's. Rejects never: nobody answering is a problem like any other. */
+/** Sends JSON and reads the answer's. Rejects never: no answer, and one that is none, are problems like any other. */
 async function post<T>(to: string, input: unknown, keepalive = false): Promise<Result<T, Problem>> {
   try {
     const response = await fetch(to, {
@@ -15,10 +15,22 @@ async function post<T>(to: string, input: unknown, keepalive = false): Promise<R
       body: JSON.stringify(input),
       keepalive,
     })
-    return (await response.json()) as Result<T, Problem>
+    return await answerOf<T>(response)
   } catch {
     return bad({ code: 'unreachable' })
   }
+}
+
+/**
+ * What an answer says: a result of this program's, or what stands in its place where none came: the room failed, or whoever
+ * asks has to enter again.
+ */
+export async function answerOf<T>(response: Pick<Response, 'status' | 'json'>): Promise<Result<T, Problem>> {
+  if (response.status === 401) return bad({ code: 'entry_over' })
+  const said: unknown = await response.json().catch(() => null)
+  return typeof said === 'object' && said !== null && 'ok' in said
+    ? (said as Result<T, Problem>)
+    : bad({ code: 'server_failed', status: response.status })
 }
 
 /** Who asks a person about what an act would touch: set by the screen that can. */

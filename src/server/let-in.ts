@@ -33,5 +33,5 @@ export function refusalOf(request: Request): Response | null {
     header: (name) => request.headers.get(name),
     cookie: COOKIE.exec(request.headers.get('cookie') ?? '')?.[1],
   })
-  return refusal ? new Response(refusal.says, { status: refusal.status === 401 ? 403 : refusal.status }) : null
+  return refusal ? new Response(refusal.says, { status: refusal.status }) : null
 }

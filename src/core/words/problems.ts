@@ -51,6 +51,10 @@ export type Problem =
   | { readonly code: 'room_exists'; readonly name: string }
   | { readonly code: 'room_trouble'; readonly says: string }
   | { readonly code: 'unreachable' }
+  /** an answer came that is none of this program's: it failed while it worked */
+  | { readonly code: 'server_failed'; readonly status: number }
+  /** whoever asks has to enter again */
+  | { readonly code: 'entry_over' }
   | { readonly code: 'address'; readonly address: string; readonly why: string }
   | { readonly code: 'printer_unreachable'; readonly address: string; readonly why: string }
   | { readonly code: 'printer_silent'; readonly address: string; readonly seconds: number }
@@ -121,6 +125,8 @@ export const PROBLEM_CODES: Readonly<Record<Problem['code'], true>> = {
   check_reading: true,
   run_cannot: true,
   unreachable: true,
+  server_failed: true,
+  entry_over: true,
 }
 
 /**
@@ -233,7 +239,11 @@ export function sayProblem(p: Problem): string {
     case 'run_cannot':
       return `Run ${p.number} cannot be corrected so: ${p.why}`
     case 'unreachable':
-      return 'Libreta does not answer. What you typed is kept here; try again in a moment.'
+      return 'There is no connection to Libreta. What you typed is kept here; try again in a moment.'
+    case 'server_failed':
+      return `Libreta failed while it did this (${p.status}); nothing was saved. Try again; if it fails again, tell the keeper.`
+    case 'entry_over':
+      return 'Your entry to this room has ended. Open this page in another tab to enter the pass, then try again here.'
     default:
       return absurd(p)
   }

@@ -75,7 +75,9 @@ const PROBLEMS: readonly (readonly [Problem, RegExp])[] = [
     /^Grey, version 2, cannot print any more: its queue, feed and paper are gone\. Choose another/,
   ],
   [{ code: 'no_card', preset: 'Grey' }, /^Grey was removed: there is no card of it\. Restore it/],
-  [{ code: 'unreachable' }, /does not answer.*kept here/],
+  [{ code: 'unreachable' }, /no connection.*kept here/],
+  [{ code: 'server_failed', status: 500 }, /failed while it did this \(500\); nothing was saved/],
+  [{ code: 'entry_over' }, /entry to this room has ended/],
 ]
 
 describe('problems in words', () => {

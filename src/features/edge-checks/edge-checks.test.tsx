@@ -1,7 +1,7 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { afterEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { SheetReading } from '@/core/edge/readings'
 import { UNREAD } from '@/core/edge/readings'
@@ -36,6 +36,11 @@ const readRow = (sheet: number, ...values: readonly string[]): void => {
 const lastReadings = (asked: readonly Asked[]): readonly SheetReading[] =>
   asked.at(-1)?.body.readings as readonly SheetReading[]
 
+beforeEach(async () => {
+  // a page that was left a moment ago still sends what was typed on it
+  await new Promise((r) => setTimeout(r, 0))
+  localStorage.clear()
+})
 afterEach(() => vi.useRealTimers())
 
 const SEALED = { ...VERSION, id: '01935c00-0000-7000-8000-000000000001' }
@@ -69,8 +74,42 @@ describe('reading a check', () => {
     page()
     type(cell(1, 'left'), '28')
     await act(() => vi.advanceTimersByTimeAsync(1000))
-    expect(screen.getByText('not saved')).toBeTruthy()
+    expect(screen.getByText('not saved yet: no connection')).toBeTruthy()
     expect(cell(1, 'left').value).toBe('28')
+    localStorage.clear()
+  })
+  it('what was typed without a connection is sent when it is back, and found again after a reload', async () => {
+    vi.useFakeTimers()
+    const away = { ok: false, problem: { code: 'unreachable' } }
+    const asked = hearing(away, away, done({ revision: 4 }))
+    const shown = page()
+    type(cell(1, 'left'), '28')
+    await act(() => vi.advanceTimersByTimeAsync(1000))
+    expect(asked).toHaveLength(1)
+    shown.unmount()
+    await act(() => vi.advanceTimersByTimeAsync(10))
+    page()
+    await act(() => vi.advanceTimersByTimeAsync(10))
+    expect(cell(1, 'left').value).toBe('28')
+    expect(lastReadings(asked)[0]?.ticks.left).toBe(28)
+    expect(screen.getByText('saved')).toBeTruthy()
+    expect(localStorage.length).toBe(0)
+  })
+  it('tries again after a pause, and at once when the browser is connected again', async () => {
+    vi.useFakeTimers()
+    const away = { ok: false, problem: { code: 'unreachable' } }
+    const asked = hearing(away, away, done({ revision: 4 }))
+    page()
+    type(cell(1, 'left'), '28')
+    await act(() => vi.advanceTimersByTimeAsync(1000))
+    await act(() => vi.advanceTimersByTimeAsync(2000))
+    expect(asked).toHaveLength(2)
+    act(() => void window.dispatchEvent(new Event('online')))
+    await act(() => vi.advanceTimersByTimeAsync(10))
+    expect(asked).toHaveLength(3)
+    expect(screen.getByText('saved')).toBeTruthy()
+    await act(() => vi.advanceTimersByTimeAsync(600_000))
+    expect(asked).toHaveLength(3)
   })
   it('leaving the page saves at once what was typed last', async () => {
     const asked = hearing(done({ revision: 4 }))
@@ -217,8 +256,9 @@ describe('reading a check', () => {
     page()
     readRow(1, '30', '30', '30', '30')
     fireEvent.click(screen.getByRole('button', { name: 'Calculate and use it' }))
-    await waitFor(() => expect(screen.getByText('not saved')).toBeTruthy())
+    await waitFor(() => expect(screen.getByText('not saved yet: no connection')).toBeTruthy())
     expect(asked.map((a) => a.action)).toEqual(['edge-check.read'])
+    localStorage.clear()
   })
   it('each sheet can be saved as a file of its own', async () => {
     const asked = hearing({ ok: false, problem: { code: 'not_found', what: 'This edge check' } })

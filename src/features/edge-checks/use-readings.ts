@@ -4,11 +4,34 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import { type Instrument, mergeReadings, type SheetReading } from '@/core/edge/readings'
+import { Again } from '@/ui/form/pauses'
 import { tellProblem } from '@/ui/parts/tell'
 
 const SAVE_AFTER_MS = 700
 
 type Read = { readonly readings: readonly SheetReading[]; readonly instrument: Instrument }
+
+type Held = Read & {
+  /** the readings that they began from */
+  readonly base: readonly SheetReading[]
+}
+
+const keyOf = (id: string): string => `edge check ${id}`
+
+/** Keeps readings in this browser while the room cannot be reached: a reload finds them again. */
+function hold(id: string, held: Held): void {
+  try {
+    localStorage.setItem(keyOf(id), JSON.stringify(held))
+  } catch {
+    // a browser that keeps nothing: they stay on the page
+  }
+}
+const forget = (id: string): void => localStorage.removeItem(keyOf(id))
+
+function heldOf(id: string): Held | null {
+  const text = localStorage.getItem(keyOf(id))
+  return text === null ? null : (JSON.parse(text) as Held)
+}
 
 /**
  * The readings of a check while they are typed: saved a moment after the last, joined figure by figure with what somebody
@@ -23,6 +46,7 @@ export function useReadings(check: Pick<EdgeCheck, 'id' | 'revision' | 'readings
   const revision = useRef(check.revision)
   const dirty = useRef(false)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const again = useRef<Again | null>(null)
 
   const put = useCallback((read: Read): void => {
     now.current = read
@@ -51,12 +75,20 @@ export function useReadings(check: Pick<EdgeCheck, 'id' | 'revision' | 'readings
       const sent = { id: check.id, revision: revision.current, instrument, readings: [...readings] }
       const saved = await call('edge-check.read', sent)
       if (saved.ok) {
+        again.current?.over()
+        forget(check.id)
         revision.current = saved.value.revision
         base.current = readings
         setState('saved')
         continue
       }
       dirty.current = true
+      if (saved.problem.code === 'unreachable') {
+        setState('not saved yet: no connection')
+        hold(check.id, { base: base.current, ...now.current })
+        again.current?.later()
+        return false
+      }
       if (saved.problem.code !== 'stale') {
         setState('not saved')
         tellProblem(saved.problem)
@@ -75,7 +107,25 @@ export function useReadings(check: Pick<EdgeCheck, 'id' | 'revision' | 'readings
     })
     return running.current
   }, [save])
-  useEffect(() => () => void flush(), [flush])
+  useEffect(() => {
+    const own = new Again(() => void flush())
+    again.current = own
+    return () => {
+      own.end()
+      void flush()
+    }
+  }, [flush])
+  // what was typed while there was no connection, and the page was loaded anew
+  useEffect(() => {
+    const held = heldOf(check.id)
+    if (!held) return
+    const theirs = base.current
+    base.current = held.base
+    put({ readings: held.readings, instrument: held.instrument })
+    join(theirs, revision.current)
+    dirty.current = true
+    void flush()
+  }, [check.id, flush, join, put])
 
   const change = useCallback(
     (read: Partial<Read>): void => {

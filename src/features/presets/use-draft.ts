@@ -6,9 +6,8 @@ import { call } from '@/contract/call'
 import { settingsSchema } from '@/contract/preset'
 import { same } from '@/core/merge/merge'
 import type { Settings } from '@/core/preset/settings'
+import { Again } from '@/ui/form/pauses'
 import { tellProblem } from '@/ui/parts/tell'
-
-const RETRY_MS = 3000
 
 type Opened = {
   readonly id: string
@@ -40,6 +39,7 @@ export function useDraft({ id, name, revision, settings }: Opened) {
     setShown(settings)
   }, [revision, settings, name, conflict])
 
+  const again = useRef<Again | null>(null)
   const save = useCallback(async (): Promise<void> => {
     const kept = now.current
     if (kept.busy) return
@@ -49,6 +49,7 @@ export function useDraft({ id, name, revision, settings }: Opened) {
       kept.waiting = null
       const result = await call('preset.draft', { id, revision: kept.revision, name: kept.name, draft })
       if (result.ok) {
+        again.current?.over()
         Object.assign(kept, { base: draft, revision: result.value.revision })
         router.refresh()
         continue
@@ -59,7 +60,7 @@ export function useDraft({ id, name, revision, settings }: Opened) {
         if (problem.code === 'unreachable') {
           // kept here, and sent when the room answers again
           kept.waiting ??= draft
-          setTimeout(() => void save(), RETRY_MS)
+          again.current?.later()
           break
         }
         // what was refused is not shown as if it were there
@@ -80,6 +81,11 @@ export function useDraft({ id, name, revision, settings }: Opened) {
     }
     kept.busy = false
   }, [id, router])
+  useEffect(() => {
+    const own = new Again(() => void save())
+    again.current = own
+    return () => own.end()
+  }, [save])
 
   const change = useCallback(
     (draft: Settings): void => {

@@ -134,6 +134,31 @@ describe('a slip that is saved as it is filled', () => {
     await act(() => vi.advanceTimersByTimeAsync(3100))
     expect(result.current.state.kind).toBe('saved')
   })
+  it('what is refused never reads saved, is not sent again by itself, and goes with the next change', async () => {
+    answer = () => ({ ok: false, problem: { code: 'server_failed', status: 500 } })
+    const { result } = hook()
+    act(() => result.current.change(() => copies(2)))
+    await act(() => vi.advanceTimersByTimeAsync(400))
+    expect([result.current.state.kind, of(result.current.body)]).toEqual(['refused', 2])
+    const sent = calls.length
+    await act(() => vi.advanceTimersByTimeAsync(600_000))
+    expect(calls).toHaveLength(sent)
+    answer = (body) => ({ ok: true, value: { revision: body.revision + 1 } })
+    act(() => result.current.change(() => copies(3)))
+    await act(() => vi.advanceTimersByTimeAsync(400))
+    expect(result.current.state.kind).toBe('saved')
+  })
+  it('tries a bounded number of times while there is no connection', async () => {
+    answer = () => null
+    const { result } = hook()
+    act(() => result.current.change(() => copies(2)))
+    await act(() => vi.advanceTimersByTimeAsync(3_600_000))
+    const sent = calls.length
+    expect(sent).toBe(11)
+    await act(() => vi.advanceTimersByTimeAsync(3_600_000))
+    expect(calls).toHaveLength(sent)
+    expect(result.current.state.kind).toBe('kept here')
+  })
   it('sends what is unsaved when the page goes away', () => {
     const { result } = hook()
     act(() => result.current.change(() => copies(7)))

@@ -14,7 +14,8 @@ import type { useSavedSlip } from './use-saved-slip'
 const SAYS: Readonly<Record<string, string>> = {
   saved: 'saved',
   saving: 'saving',
-  'kept here': 'kept in this window, nobody answers',
+  'kept here': 'not saved yet: no connection',
+  refused: 'not saved',
   conflict: 'changed elsewhere',
 }
 

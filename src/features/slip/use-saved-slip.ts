@@ -4,16 +4,18 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
 import { same } from '@/core/merge/merge'
 import type { SlipBody } from '@/core/slip/body'
+import { Again } from '@/ui/form/pauses'
 import { tellProblem } from '@/ui/parts/tell'
 
 const PAUSE_MS = 350
-const RETRY_MS = 3000
 
-/** Where a slip's body stands: on the server as shown, on its way, kept here because nobody answers, or in conflict. */
+/** Where a slip's body stands: on the server as shown, on its way, kept here for want of a connection, refused, or in conflict. */
 export type SaveState =
   | { readonly kind: 'saved' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'kept here' }
+  /** the room did not take it, and says why; it stays here until it is changed */
+  | { readonly kind: 'refused' }
   | { readonly kind: 'conflict'; readonly theirs: SlipBody; readonly revision: number }
 
 type Saved = { readonly id: string; readonly body: SlipBody; readonly revision: number }
@@ -28,6 +30,7 @@ export function useSavedSlip(slip: Saved) {
   /** `base`: the body as the room last had it from here, or gave it */
   const latest = useRef({ body: slip.body, base: slip.body, revision: slip.revision, dirty: false, busy: false })
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const again = useRef<Again | null>(null)
 
   const save = useCallback(async (): Promise<void> => {
     const now = latest.current
@@ -39,6 +42,7 @@ export function useSavedSlip(slip: Saved) {
     const result = await call('slip.save', { id: slip.id, revision: now.revision, body: sent })
     now.busy = false
     if (result.ok) {
+      again.current?.over()
       now.revision = result.value.revision
       now.base = sent
       setState(now.dirty ? { kind: 'saving' } : { kind: 'saved' })
@@ -59,13 +63,19 @@ export function useSavedSlip(slip: Saved) {
     }
     if (problem.code === 'unreachable') {
       setState({ kind: 'kept here' })
-      timer.current = setTimeout(() => void save(), RETRY_MS)
+      again.current?.later()
       return
     }
-    now.dirty = false
+    again.current?.over()
     tellProblem(problem)
-    setState({ kind: 'saved' })
+    // a refusal is no save: what was typed stays here, and goes again with the next change
+    setState({ kind: 'refused' })
   }, [slip.id])
+  useEffect(() => {
+    const own = new Again(() => void save())
+    again.current = own
+    return () => own.end()
+  }, [save])
 
   const change = useCallback(
     (made: (body: SlipBody) => SlipBody): void => {

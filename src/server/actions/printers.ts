@@ -25,7 +25,7 @@ import { presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { asksWhatCloses } from './asking'
 import { plainFeed, plainQueue } from './plain'
-import { revise, revised, tooLate } from './rows'
+import { revise, revised } from './rows'
 
 export const addPrinter = action({
   name: 'printer.add',
@@ -73,8 +73,6 @@ export const changeInkSet = action({
     const printer = db.select().from(printers).where(eq(printers.id, id)).get()
     if (printer?.inkSet === inkSet)
       return bad({ code: 'input', issues: [{ path: 'inkSet', message: `${inkSet} is what it holds already` }] })
-    const late = tooLate(at, now)
-    if (late) return bad(late)
     const saved = revise(db, printers, 'This printer', id, revision, { inkSet, inkSetAt: at ?? now })
     if (!saved.ok) return saved
     db.insert(upkeep)
@@ -227,8 +225,6 @@ export const logUpkeep = action({
   role: 'helper',
   input: INPUTS['upkeep.log'],
   commit({ printerId, kind, at, note, result, personId }, { db, actor, now }) {
-    const late = tooLate(at, now)
-    if (late) return bad(late)
     if (!db.select().from(printers).where(eq(printers.id, printerId)).get())
       return bad({ code: 'not_found', what: 'This printer' })
     const id = newId()

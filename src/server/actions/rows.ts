@@ -46,7 +46,3 @@ export function revised<T extends Revised>(
   const result = revise(db, table, what, input.id, input.revision, values)
   return result.ok ? ok({ value: result.value, subject: input.id }) : result
 }
-
-/** What was done was done before now: why a time is none of something that was done, or null. */
-export const tooLate = (at: number | null, now: number, path = 'at'): Problem | null =>
-  at !== null && at > now ? { code: 'input', issues: [{ path, message: 'that is still to come' }] } : null

@@ -8,7 +8,7 @@ import type { Db } from '@/server/db/open'
 import { screenReadings, screens } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { listScreens } from '@/server/stores/screens'
-import { revised, tooLate } from './rows'
+import { revised } from './rows'
 
 function taken(db: Db, name: string, self: string | null): Problem | null {
   const same = listScreens(db).find((s) => s.id !== self && s.name.toLowerCase() === name.toLowerCase())
@@ -47,8 +47,6 @@ export const measureScreen = action({
   role: 'helper',
   input: INPUTS['screen.measure'],
   commit({ id: screenId, at, ...reading }, { db, actor, now }) {
-    const late = tooLate(at, now)
-    if (late) return bad(late)
     if (!db.select().from(screens).where(eq(screens.id, screenId)).get())
       return bad({ code: 'not_found', what: 'This screen' })
     const id = newId()

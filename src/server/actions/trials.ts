@@ -9,7 +9,7 @@ import { action } from '@/server/door/door'
 import { readQueueFacts } from '@/server/stores/printers'
 import { readRoom } from '@/server/stores/room'
 import { listScreens } from '@/server/stores/screens'
-import { revised, tooLate } from './rows'
+import { revised } from './rows'
 
 /** A trial with what speaks against it now: a better light tomorrow is another trial. */
 export const addTrial = action({
@@ -18,8 +18,6 @@ export const addTrial = action({
   input: INPUTS['trial.add'],
   commit(input, { db, actor, now }) {
     const { paperId, queueId, mediaSettingId, runId, light, screenId } = input
-    const late = tooLate(input.printedAt, now, 'printedAt')
-    if (late) return bad(late)
     const here = readRoom(db)
     if (!here || !db.select({ id: papers.id }).from(papers).where(eq(papers.id, paperId)).get())
       return bad({ code: 'not_found', what: 'This paper' })

@@ -38,7 +38,7 @@ import { asTarget, targetFault } from '@/server/subjects/outside-target'
 import { slipSheets } from '@/server/subjects/slip-print'
 import { wedgeSheet } from '@/server/subjects/wedge'
 import { reachable } from './prints'
-import { revised, tooLate } from './rows'
+import { revised } from './rows'
 import { insertSlip } from './slips'
 
 /** A wedge's block, its header and its aids need this much of a roll, um. */
@@ -218,8 +218,6 @@ export const printedTone = action({
   role: 'helper',
   input: INPUTS['tone.printed'],
   commit(input, { db, actor, now }) {
-    const late = tooLate(input.at, now)
-    if (late) return bad(late)
     const wedge = standing(db, input.id)
     if (!wedge) return gone
     if (wedge.booking === null || wedge.printedAt !== null)

@@ -15,6 +15,24 @@ const SYSTEM = { id: 'system', name: 'Libreta', role: 'system' } as const
 const KEEPER = { id: 'k', name: 'Keeper', role: 'keeper' } as const
 const MEMBER = { id: 'm', name: 'Member', role: 'member' } as const
 
+describe('a time that has not come', () => {
+  it('is refused at the door, whatever the act', async () => {
+    const room = await TestRoom.open()
+    const printerId = room.one<string>('select id from printers')
+    const slip = await room.slip()
+    const at = room.now + 3_600_000
+    const log = { slipId: slip.id, revision: 1, outcome: 'good', cause: null, note: '', at }
+    for (const [action, input] of [
+      [ACTIONS['upkeep.log'], { printerId, kind: 'cleaning', at, note: '' }],
+      [ACTIONS['run.log'], Object.assign({ prints: [{ printId: 'first', copies: 1, answers: [] }] }, log)],
+    ] as const)
+      expect(JSON.stringify(await room.act(action as never, input))).toMatch(/that is still to come/)
+    expect(room.one('select count(*) from runs')).toBe(0)
+    const near = { printerId, kind: 'cleaning', at: room.now, note: '' }
+    expect(await room.act(ACTIONS['upkeep.log'], near)).toMatchObject({ ok: true })
+  })
+})
+
 describe('the door', () => {
   it('has an action for every input of the contract, under its own name', () => {
     expect(Object.keys(ACTIONS).sort()).toEqual(Object.keys(INPUTS).sort())

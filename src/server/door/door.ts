@@ -88,6 +88,8 @@ export async function through<I extends z.ZodType, P, O>(
   const read = readInput(a.input, input)
   if (!read.ok) return read
   const asked = read.value
+  const ahead = notYet(asked, ctx.now)
+  if (ahead) return bad(ahead)
   if (a.may && !a.may(asked, ctx)) return bad({ code: 'not_yours', role: ctx.actor.role })
   const prepared = a.prepare ? await a.prepare(asked, ctx) : ok(undefined as P)
   if (!prepared.ok) return prepared
@@ -102,6 +104,24 @@ export async function through<I extends z.ZodType, P, O>(
     if (says) return bad({ code: 'room_trouble', says })
     throw error
   }
+}
+
+/** Names of fields that say when something happened. */
+const HAPPENED = ['at', 'printedAt']
+
+/** What an act says of a time that is still to come: nothing has happened then. */
+function notYet(input: unknown, now: number): Problem | null {
+  const field = HAPPENED.find((name) => {
+    const at =
+      typeof input === 'object' && input !== null && name in input ? (input as Record<string, unknown>)[name] : 0
+    return typeof at === 'number' && at > now
+  })
+  return field === undefined
+    ? null
+    : {
+        code: 'input',
+        issues: [{ path: field, message: 'that is still to come: enter a time that is past, or none for now' }],
+      }
 }
 
 /** The key of uses that somebody has read and accepted; it lies beside what the act itself takes. */

@@ -29,7 +29,8 @@ export const staleProfiles = (db: Db): readonly StaleProfile[] =>
       .select({
         ...{ profileId: profileSeals.profileId, printerId: queues.printerId },
         // a chart shows the printer as it was when it was printed, not when its profile came back
-        at: sql<number>`max(coalesce((
+        // bound to one more seal later it is no younger: the first of them counts
+        at: sql<number>`min(coalesce((
           select max(${targetPrints.at}) from ${targetPrints}
           inner join ${presetVersions} as printed on printed.id = ${targetPrints.versionId}
           where printed.seal = ${profileSeals.seal} and ${targetPrints.at} <= ${profileSeals.at}

@@ -1,4 +1,4 @@
-import { asc, desc, eq, isNull } from 'drizzle-orm'
+import { asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { documentSchema, readStored } from '@/contract/print-job'
 import { encodingSchema, readReading, scannerCurveSchema, wedgeLayoutSchema } from '@/contract/tone'
 import type { Paper } from '@/contract/views/paper'
@@ -57,11 +57,10 @@ export function toneChecks(db: Db, now: number, ids?: readonly string[]): readon
     .innerJoin(presets, eq(presets.id, presetVersions.presetId))
     .innerJoin(slips, eq(slips.id, wedges.slipId))
     .leftJoin(people, eq(people.id, wedges.byId))
-    .where(ids ? undefined : isNull(wedges.retiredAt))
+    .where(ids ? inArray(wedges.id, [...ids]) : isNull(wedges.retiredAt))
     .orderBy(desc(wedges.number))
     .limit(300)
     .all()
-    .filter((r) => !ids || ids.includes(r.wedge.id))
   const versions = new Map(
     versionFacts(db, [...new Set(rows.map((r) => r.wedge.versionId))], now).versions.map((v) => [v.id, v]),
   )

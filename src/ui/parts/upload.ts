@@ -1,3 +1,4 @@
+import { answerOf } from '@/contract/call'
 import { bad, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 
@@ -17,11 +18,8 @@ export function upload<Value>(
     request.setRequestHeader('x-file-name', encodeURIComponent(file.name || 'pasted picture.png'))
     request.upload.onprogress = (e) => told(e.total > 0 ? e.loaded / e.total : 0)
     request.onload = () => {
-      try {
-        resolve(JSON.parse(request.responseText) as Uploaded<Value>)
-      } catch {
-        resolve(bad({ code: 'unreachable' }))
-      }
+      const { status, responseText } = request
+      void answerOf<Value>({ status, json: async () => JSON.parse(responseText) }).then(resolve)
     }
     request.onerror = () => resolve(bad({ code: 'unreachable' }))
     request.onabort = () => resolve('cancelled')
