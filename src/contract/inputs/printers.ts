@@ -7,6 +7,14 @@ import { sheetChoiceSchema } from '../slip'
 import { UPKEEP_KINDS } from '../upkeep'
 import { edited, printerEdited, printerFields, revisionSchema, unit } from './shared'
 
+/** A row that is saved over is named with the revision that was seen; without both it is a new one. */
+const knownRow = ({ id, revision }: { readonly id: string | null; readonly revision: number | null }): boolean =>
+  (id === null) === (revision === null)
+const KNOWN_ROW = {
+  path: ['revision'],
+  message: 'say which revision was seen, or neither id nor revision for a new one',
+}
+
 export const PRINTERS_INPUTS = {
   'printer.add': z.object(printerFields),
   'printer.edit': z.object({ ...edited, ...printerEdited }),
@@ -42,25 +50,29 @@ export const PRINTERS_INPUTS = {
     /** who did it, where that is not who notes it */
     personId: idSchema.nullable().default(null),
   }),
-  'feed.save': z.object({
-    printerId: idSchema,
-    id: idSchema.nullable(),
-    revision: revisionSchema.nullable(),
-    facts: feedSchema,
-  }),
-  'queue.save': z.object({
-    printerId: idSchema,
-    id: idSchema.nullable(),
-    revision: revisionSchema.nullable(),
-    name: nameSchema,
-    address: z.string().max(300),
-    language: z.string().max(120),
-    isDefault: z.boolean(),
-    shared: z.boolean(),
-    facts: queueFactsSchema,
-    /** other queues of the printer: what stood there as it stood here is changed along */
-    also: z.array(idSchema).max(20).default([]),
-  }),
+  'feed.save': z
+    .object({
+      printerId: idSchema,
+      id: idSchema.nullable(),
+      revision: revisionSchema.nullable(),
+      facts: feedSchema,
+    })
+    .refine(knownRow, KNOWN_ROW),
+  'queue.save': z
+    .object({
+      printerId: idSchema,
+      id: idSchema.nullable(),
+      revision: revisionSchema.nullable(),
+      name: nameSchema,
+      address: z.string().max(300),
+      language: z.string().max(120),
+      isDefault: z.boolean(),
+      shared: z.boolean(),
+      facts: queueFactsSchema,
+      /** other queues of the printer: what stood there as it stood here is changed along */
+      also: z.array(idSchema).max(20).default([]),
+    })
+    .refine(knownRow, KNOWN_ROW),
   /** `event`: of the history, in which it was taken out */
   'queue.put-back': z.object({
     id: idSchema,

@@ -214,6 +214,31 @@ describe('sums', () => {
   })
 })
 
+describe('an open slip', () => {
+  it('stays open when some of it is logged, and is done when all of it is', async () => {
+    const { room, log } = await onRoll()
+    const id = room.one<string>('select id from slips order by number desc limit 1')
+    room.db.$client.prepare("update slips set state = 'open' where id = ?").run(id)
+    const state = (): string => room.one<string>('select state from slips where id = ?', id)
+    await log()
+    expect(state()).toBe('open')
+    const logged = await log()
+    expect(state()).toBe('done')
+    const runId = logged.ok ? (logged.value.runIds[0] ?? '') : ''
+    await room.correct({ id: runId, outcome: 'spoiled', cause: 'banding', note: 'a band' })
+    expect(state()).toBe('waiting')
+  })
+  it('a feed that is saved over without the revision that was seen is no second feed', async () => {
+    const { room } = await onRoll()
+    const [printerId, id] = ['printers', 'feeds'].map((t) => room.one<string>(`select id from ${t}`))
+    const facts = JSON.parse(room.one<string>('select facts from feeds'))
+    const count = room.one('select count(*) from feeds')
+    const saved = await room.act(ACTIONS['feed.save'], { printerId, id, revision: null, facts })
+    expect(saved).toMatchObject({ ok: false, problem: { code: 'input', issues: [{ path: 'revision' }] } })
+    expect(room.one('select count(*) from feeds')).toBe(count)
+  })
+})
+
 describe('what somebody measured', () => {
   it('is counted once when two measure the same, and prints booked in between are taken from it', async () => {
     const { room, roll, log } = await onRoll()

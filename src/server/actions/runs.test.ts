@@ -23,7 +23,7 @@ describe('logging a run', () => {
     const slip = await room.slip({ copies: 3, memberId: member.id })
     const first = await room.must(ACTIONS['run.log'], good(slip.id, 1, { copies: 2 }) as never)
     expect(first).toMatchObject({ left: 1 })
-    expect(room.one<string>('select state from slips where id = ?', slip.id)).toBe('waiting')
+    expect(room.one<string>('select state from slips where id = ?', slip.id)).toBe('open')
     await room.must(ACTIONS['run.log'], good(slip.id, 2) as never)
     expect(room.one<string>('select state from slips where id = ?', slip.id)).toBe('done')
     expect(room.one('select sum(delta) from stock_moves')).toBe(10 - 3)

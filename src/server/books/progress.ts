@@ -24,8 +24,8 @@ export function countCopies(db: Db, slipId: string, now: number): number {
   const missing = ({ id, copies }: PrintBody): number =>
     copiesWanted(copies, { good: made.of(slipId, id).good, inPlans: 0, underWay: 0 })
   const left = slip.body.prints.reduce((sum, p) => sum + missing(p), 0)
-  // a slip that was taken off the bench meanwhile stays off
-  const waits = slip.state === 'withdrawn' ? 'withdrawn' : 'waiting'
+  // a slip that is open, or was taken off the bench meanwhile, is put on the bench by a person alone
+  const waits = slip.state === 'done' ? 'waiting' : slip.state
   db.update(slips)
     .set({ state: left === 0 ? 'done' : waits, updatedAt: now, revision: slip.revision + 1 })
     .where(eq(slips.id, slipId))
