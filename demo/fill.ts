@@ -358,13 +358,14 @@ class Filling {
       const log = async (outcome: 'good' | 'proof' | 'spoiled', copies: number, note = ''): Promise<void> => {
         const revision = readSlip(this.db, slip.id)?.revision ?? 1
         const cause = outcome === 'spoiled' ? pick(CAUSES.slice(0, 7), this.random) : null
+        const at = when + runs * 1000
         const logged = await this.do(
           ACTIONS['run.log'],
           {
-            ...{ slipId: slip.id, revision, outcome, cause, note, at: when + runs * 1000 },
+            ...{ slipId: slip.id, revision, outcome, cause, note, at },
             prints: [{ printId: FIRST, copies, answers }],
           },
-          when,
+          at,
         )
         runs += copies
         const [first] = logged.runIds
