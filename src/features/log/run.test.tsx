@@ -82,7 +82,7 @@ describe('a run in the log', () => {
     expect(fact('Sheet')).toBe('257.0 × 364.0 mm, margins')
     expect(fact('Print')).toBe('180.0 × 240.0 mmfern.jpg, 677 ppi, tolerance ± 0.7 mm as declared')
     expect(fact('Preset')).toBe('Matte, version 3seal TPX4X4')
-    expect(fact('Cost')).toBe('1.23\u00a0EUR, to the room; 1.48\u00a0EUR charged')
+    expect(fact('Cost')).toBe('1.23\u00a0EUR; 1.48\u00a0EUR charged')
     expect(screen.getByText(/Only 2 sheets are left/).textContent).toContain('a pack came')
     expect(screen.queryByText(/Another paper is in/)).toBeNull()
     expect(screen.queryByText('Corrected')).toBeNull()

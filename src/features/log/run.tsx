@@ -123,7 +123,7 @@ export function RunPage({
             <dd>{record.inkMl === null ? 'not known' : `${writeNumber(run.inkMicrolitres / 1000, 1)} ml`}</dd>
             <dt>Cost</dt>
             <dd>
-              {sayCost(run.unknown, run.cost, currency)}, to the room
+              {sayCost(run.unknown, run.cost, currency)}
               {run.asked ? `; ${writeAmount(run.charge, currency)} charged` : '; nobody is charged'}
             </dd>
             {run.asked && run.outcome !== 'spoiled' && lines.length > 0 ? (

@@ -73,7 +73,9 @@ export function RollForm({
           ))}
         </tbody>
       </table>
-      <Choices label="What happened" choices={MOVES} value={kind} onChange={setKind} />
+      <div className={lists.act}>
+        <Choices label="What happened" choices={MOVES} value={kind} onChange={setKind} />
+      </div>
       {kind === 'measured' ? (
         <MeasureRoll roll={roll} thickness={roll.thickness ?? thickness} onDone={onDone} />
       ) : (
