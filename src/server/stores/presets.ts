@@ -11,7 +11,7 @@ import { type Despite, despiteSchema } from './gates'
 import { holds } from './holds'
 import { loadedByFeed } from './loaded'
 import { parsed } from './parse'
-import { runSums } from './run-sums'
+import { ofPreset, runSums } from './run-sums'
 
 export type Version = {
   readonly id: string
@@ -219,7 +219,7 @@ function choicesNow(db: Db) {
 }
 
 /** What all versions of a preset have done. */
-export const versionDeeds = (db: Db, presetId: string): RunSums => runSums(db, eq(presetVersions.presetId, presetId))
+export const versionDeeds = (db: Db, presetId: string): RunSums => runSums(db, ofPreset(presetId))
 
 /** Presets in use that print on a paper, with the newest version that does. */
 export const presetsOn = (

@@ -95,6 +95,8 @@ export const runParts = sqliteTable(
     index('parts_by_outcome').on(t.nowOutcome, t.at),
     index('parts_by_version').on(t.versionId),
     index('parts_by_slip').on(t.slipId, t.printId),
+    /** runs that several prints share: few among many */
+    index('second_parts').on(t.runId).where(sql`${t.position} = 1`),
   ],
 )
 

@@ -1,0 +1,1 @@
+CREATE INDEX `second_parts` ON `run_parts` (`run_id`) WHERE `position` = 1;
