@@ -42,7 +42,7 @@ describe('several prints on one slip', () => {
   it('are counted by themselves, and the slip is done when all are', async () => {
     const { room, slip, log, state } = await three()
     expect(await log(['first', 1], ['third', 2])).toMatchObject({ ok: true, value: { left: 3 } })
-    expect(state()).toBe('waiting')
+    expect(state()).toBe('open')
     const page = slipPage(room.db, slip.id, room.now)
     expect(page?.runs.map((r) => [r.printId, r.copy])).toEqual([
       ['third', 2],
@@ -55,7 +55,7 @@ describe('several prints on one slip', () => {
   it('one that is printed more often than asked does not stand in for another', async () => {
     const { log, state } = await three()
     expect(await log(['first', 1], ['second', 5])).toMatchObject({ value: { left: 3 } })
-    expect(state()).toBe('waiting')
+    expect(state()).toBe('open')
   })
   it('all in turn: their jobs follow each other in the slip’s order, each named by its print', async () => {
     const { room, slip, start, done, state } = await three()
