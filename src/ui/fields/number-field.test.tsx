@@ -99,4 +99,13 @@ describe('a number field', () => {
     fireEvent.keyDown(input, { key: 'Enter' })
     expect(told).toHaveBeenLastCalledWith(12)
   })
+  it('tells once what was typed once, however often it loses its focus before its value comes', () => {
+    const onChange = vi.fn()
+    show(<NumberField label="N" value={5} when="left" onChange={onChange} />)
+    const input = screen.getByLabelText<HTMLInputElement>('N')
+    fireEvent.change(input, { target: { value: '7' } })
+    fireEvent.blur(input)
+    fireEvent.blur(input)
+    expect(onChange.mock.calls).toEqual([[7]])
+  })
 })

@@ -1,7 +1,7 @@
 'use client'
 
 import { TextInput } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { type NumberLimits, readNumber, showNumber } from '@/core/number/read'
 import { sayNumber } from '@/core/words/numbers'
 
@@ -33,6 +33,8 @@ export function NumberField(props: Shared & (Must | May)) {
   const shown = value === null ? '' : showNumber(value)
   const [typed, setTyped] = useState(shown)
   const [left, setLeft] = useState(true)
+  /** typed since it was told: a field that is shut while it is sent loses its focus a second time */
+  const typing = useRef(false)
   const limits: NumberLimits = {
     whole: props.whole ?? false,
     ...(props.min === undefined ? {} : { min: props.min }),
@@ -52,6 +54,8 @@ export function NumberField(props: Shared & (Must | May)) {
     if (meant(typed) !== value) setTyped(shown)
   }, [value])
   const tell = (text: string): void => {
+    if (!typing.current) return
+    typing.current = false
     const next = meant(text)
     if (next === undefined || next === value) return
     if (next !== null) props.onChange(next)
@@ -59,6 +63,7 @@ export function NumberField(props: Shared & (Must | May)) {
   }
   const type = (text: string): void => {
     setTyped(text)
+    typing.current = true
     props.onUnread?.(text.trim() !== '' && meant(text) === undefined)
     if (when === 'typed') tell(text)
   }
