@@ -5,7 +5,7 @@ import { afterAll, afterEach, beforeAll, describe, expect, inject, it } from 'vi
 import { plainSlip } from '@/contract/slip-data'
 import { fromMm } from '@/core/length/length'
 import { readRuler, SheetPicture } from '../test/measure'
-import { axeEverywhere, choose, one, oneCopy, press, says, settled, Visit } from './browser'
+import { axeEverywhere, choose, click, one, oneCopy, PATIENCE_MS, press, says, settled, Visit } from './browser'
 
 let visit: Visit
 beforeAll(async () => {
@@ -217,27 +217,20 @@ describe('a printer by its address, from nothing to a print that measures what w
   it('the sheet in the tray can be seen from the slip, and switches change what is in a printer', async () => {
     const page = await visit.open('/tray')
     const label = 'Otter, photo, rear stack: sheets left'
-    // news of the print before may still come in while this is typed: then it is typed again
-    for (let tries = 1; ; tries++) {
-      const field = await page.waitForSelector(`[aria-label="${label}"]:not([disabled])`)
-      await field?.click({ count: 3 })
-      await page.keyboard.type('7')
-      await page.keyboard.press('Tab')
-      const there = await page
-        .waitForFunction(
-          (l) => document.querySelector<HTMLInputElement>(`[aria-label="${l}"]`)?.value === '7',
-          { timeout: 8000 },
-          label,
-        )
-        .then(() => fetch(`http://127.0.0.1:${inject('printers').otter}/tray/state`))
+    const left = (): Promise<number> =>
+      fetch(`http://127.0.0.1:${inject('printers').otter}/tray/state`)
         .then((r) => r.json())
-        .then((s) => s.sources[0].left === 7)
-        .catch(() => false)
-      if (there) break
-      expect(tries, 'tries to say that seven sheets are left').toBeLessThan(4)
-    }
-    const state = await fetch(`http://127.0.0.1:${inject('printers').otter}/tray/state`).then((r) => r.json())
-    expect(state.sources[0].left).toBe(7)
+        .then((s) => s.sources[0].left)
+    // news of the print before may still come in while this is typed: what is typed stays
+    await click(page, `[aria-label="${label}"]`, 3)
+    await page.keyboard.type('7')
+    await page.keyboard.press('Tab')
+    await expect.poll(left, { timeout: PATIENCE_MS }).toBe(7)
+    await page.waitForFunction(
+      (l) => document.querySelector<HTMLInputElement>(`[aria-label="${l}"]:not([disabled])`)?.value === '7',
+      {},
+      label,
+    )
   })
 
   it('axe finds nothing on an edge check, a printer that was measured, the tray', async () => {

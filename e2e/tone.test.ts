@@ -116,6 +116,8 @@ describe('a wedge', () => {
       expect(await axeHere(page)).toEqual([])
       await press(page, 'Keep this reading')
       await says(page, /Read: 21 patches of wedge/)
+      // the page is read again once the reading is kept, and moves what is pressed next
+      await page.waitForNetworkIdle({ idleTime: 500 })
       await press(page, 'Meter’s file, or type it')
       await give(page, await fileOf(sheet, n === 1 ? 'meter' : 'meter?columns=xyz', `meter${n}.txt`))
       await says(page, /by SAMPLE_ID, simulated meter/)

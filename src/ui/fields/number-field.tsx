@@ -95,6 +95,8 @@ export function NumberField(props: Shared & (Must | May)) {
         ? {
             rightSection: <span className="soft small">{props.unit}</span>,
             rightSectionWidth: 9 + 7 * props.unit.length,
+            // a press on the unit is a press on the field
+            rightSectionPointerEvents: 'none' as const,
           }
         : {})}
       onChange={(e) => type(e.currentTarget.value)}
