@@ -101,6 +101,9 @@ describe('a roll plan', () => {
     await choose(page, { Estuary: '1', 'Lady fern, blue, for the hall': '1' })
     await page.waitForFunction(() => document.querySelectorAll('svg[role=group] g[role=button]').length === 2)
     const count = 2
+    await says(page, /\d+ cuts?\. Kept, it is printed as one/)
+    const cutsNow = () => page.evaluate(() => /(\d+) cuts?(?:\. Kept| made)/.exec(document.body.innerText)?.[1])
+    const cutsBefore = await cutsNow()
     await press(page, 'Keep this plan')
     await page.waitForFunction(() => /^\/bench\/plan\/./.test(location.pathname))
     await says(other, /Plan \d+/)
@@ -124,6 +127,7 @@ describe('a roll plan', () => {
     await page.setViewport({ width: 390, height: 800 })
     await press(page, 'Cut 1 is made')
     await says(page, /1 of \d+ cuts made/)
+    expect(await cutsNow()).toBe(cutsBefore)
     await press(page, 'Cut 2 is made')
     await says(page, /2 of \d+ cuts made/)
     expect(await page.evaluate(() => document.querySelector('li[aria-current=step]')?.textContent)).toMatch(

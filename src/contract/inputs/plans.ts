@@ -38,6 +38,11 @@ export const PLANS_INPUTS = {
   }),
   'plan.cuts': z.object({
     id: idSchema,
+    /** cuts that were ticked when this tick was set: when somebody else's came between, nothing is written over */
+    was: z
+      .int()
+      .min(0)
+      .max(4 * MOST_IN_PLAN),
     made: z
       .int()
       .min(0)

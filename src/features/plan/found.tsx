@@ -35,15 +35,18 @@ export function Found(props: {
   const { unit } = useWays()
   const { copies, ask } = wishes
   const { standing, over } = planning
+  // drawn and cut as the whole strip that comes out: as it is printed once it is kept
+  const { lead } = group.margins
+  const ends = stripEnds(group.margins, labels, ask.gap)
   // a plan of a wish before this one names other prints
   const fits = planning.ask !== null && sameItems(planning.ask, ask)
   const plan = fits ? (standing?.plan ?? null) : null
   const cuts = useMemo(
     () =>
       plan && over && ask.cut === 'straight'
-        ? (cutsOf(plan.laid, { width: ask.width, length: plan.length }) ?? [])
+        ? (cutsOf(onStrip(plan.laid, lead), { width: ask.width, length: plan.length + ends }) ?? [])
         : [],
-    [plan, ask, over],
+    [plan, ask, over, lead, ends],
   )
   const shown = plan ?? (trouble && ask.pins ? { laid: ask.pins, length: endOf(ask.pins) } : null)
   if (!shown) return trouble ? null : <p className="soft">{over ? 'No plan yet.' : 'Searching for a first plan…'}</p>
@@ -52,8 +55,8 @@ export function Found(props: {
     <>
       {plan && !trouble ? <Figures {...{ group, wishes, planning, plan, labels }} onStop={onStop} /> : null}
       <PlanDrawing
-        {...{ width: ask.width, length: shown.length, laid, cuts, made: 0 }}
-        says={`${countOf(copies.length, 'print')} on ${tradeLength(um(shown.length), unit)} of roll`}
+        {...{ width: ask.width, length: shown.length + ends, laid: onStrip(laid, lead), cuts, made: 0 }}
+        says={`${countOf(copies.length, 'print')} on ${tradeLength(um(shown.length + ends), unit)} of roll`}
         names={copies.map(({ print, key }) => ({
           label: String(print.number),
           title: `${print.number} ${print.title}`,
@@ -61,9 +64,10 @@ export function Found(props: {
         }))}
         hand={{
           margin: ask.margin,
+          lead,
           place: (i, at) => {
             const copy = copies[i]
-            if (copy) wishes.pin(copy.key, at)
+            if (copy) wishes.pin(copy.key, { ...at, y: at.y - lead })
           },
           free: (i) => {
             const copy = copies[i]
@@ -91,6 +95,9 @@ export function Found(props: {
 /** Whether two wishes are of the same prints, whatever else is wished of them. */
 const sameItems = (a: NestAsk, b: NestAsk): boolean =>
   a.items.length === b.items.length && a.items.every((p, i) => p.w === b.items[i]?.w && p.h === b.items[i]?.h)
+
+/** Prints as they lie on the strip that comes out, behind what the printer leaves white at its lead edge. */
+const onStrip = (laid: Plan['laid'], lead: number): Plan['laid'] => laid.map((p) => ({ ...p, y: p.y + lead }))
 
 const endOf = (laid: Plan['laid']): number => Math.max(0, ...laid.map((p) => p.y + p.h))
 

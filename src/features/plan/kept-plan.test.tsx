@@ -82,8 +82,8 @@ describe('a kept plan', () => {
     expect(cuts.getByText(/^2 of \d+ cuts made$/)).toBeTruthy()
     await waitFor(() =>
       expect(asked.map((a) => a.body)).toEqual([
-        { id: 'p', made: 1 },
-        { id: 'p', made: 2 },
+        { id: 'p', was: 0, made: 1 },
+        { id: 'p', was: 1, made: 2 },
       ]),
     )
     again(page, <KeptPlan plan={{ ...PLAN, cutsMade: 2 }} />)

@@ -208,14 +208,20 @@ function Cutting(props: {
   // what is ticked here counts until the room has heard all of it; then what the room says
   const [ahead, setAhead] = useState<number | null>(null)
   const unheard = useRef(0)
+  const before = useRef(Promise.resolve(true))
   const made = Math.min(ahead ?? plan.cutsMade, cuts.length)
-  const tick = async (next: number): Promise<void> => {
+  const tick = (next: number): void => {
+    const was = made
     setAhead(next)
     unheard.current += 1
-    const heard = await act('plan.cuts', { id: plan.id, made: next })
-    unheard.current -= 1
-    // what the room did not take is not ticked
-    if (!heard && unheard.current === 0) setAhead(null)
+    // one after the other: each says on which it was set, and falls with one before it that the room did not take
+    before.current = before.current.then(async (taken) => {
+      const heard = taken && (await act('plan.cuts', { id: plan.id, was, made: next })) !== null
+      unheard.current -= 1
+      if (unheard.current > 0) return heard
+      if (!heard) setAhead(null)
+      return true
+    })
   }
   useEffect(() => {
     if (unheard.current === 0 && plan.cutsMade >= 0) setAhead(null)
@@ -234,7 +240,7 @@ function Cutting(props: {
         cuts={cuts}
         made={made}
         nameOf={nameOf}
-        onMade={(next) => void tick(next)}
+        onMade={tick}
         {...(plan.state === 'printed' ? { offcut: (cut, side) => <Offcut {...{ plan, cut, side }} /> } : {})}
       />
     </>

@@ -15,6 +15,8 @@ export type Named = { readonly label: string; readonly title: string; readonly p
 export type Hand = {
   /** white at both sides, um */
   readonly margin: number
+  /** white before the first print, um */
+  readonly lead: number
   readonly place: (i: number, at: Pick<Laid, 'x' | 'y' | 'turned'>) => void
   readonly free: (i: number) => void
   readonly takeOut: (i: number) => void
@@ -66,7 +68,7 @@ export function PlanDrawing(props: {
     hand.place(p.i, {
       // beside the edge it is put at the edge; what is wider than the roll stands at its margin and is said
       x: Math.max(hand.margin, Math.min(most, x)),
-      y: Math.max(0, y),
+      y: Math.max(hand.lead, y),
       turned,
     })
   }

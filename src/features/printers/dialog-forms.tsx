@@ -79,7 +79,6 @@ export function DialogStepForm({
 }) {
   const form = useQueuePart({
     queue,
-    there: step !== null,
     values: ({ dialog }) => typedOf(dialog.find((d) => d.id === step?.id) ?? step, options),
     schema: dialogStepSchema.refine((s) => s.option !== null || s.set !== null, {
       path: ['set'],

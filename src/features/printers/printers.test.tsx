@@ -187,16 +187,16 @@ describe('two queues of one printer', () => {
     )
     return asked
   }
-  it('a change is offered to the other one, and made there unless the tick is taken out', async () => {
+  it('a change is made here alone as long as nobody ticks the other one', async () => {
     const asked = editing()
     fireEvent.click(screen.getByRole('button', { name: 'Save' }))
-    await waitFor(() => expect(asked[0]?.body.also).toEqual(['r']))
+    await waitFor(() => expect(asked[0]?.body.also).toEqual([]))
   })
-  it('without the tick it is made here alone', async () => {
+  it('with the tick it is made on the other one too', async () => {
     const asked = editing()
     fireEvent.click(screen.getByLabelText('Also on Otter, office, where it is the same'))
     fireEvent.click(screen.getByRole('button', { name: 'Save' }))
-    await waitFor(() => expect(asked[0]?.body.also).toEqual([]))
+    await waitFor(() => expect(asked[0]?.body.also).toEqual(['r']))
   })
   it('what the other has otherwise, or lacks, is marked; what both have is not', () => {
     const [first, second, third] = facts.mediaSettings

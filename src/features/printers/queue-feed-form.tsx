@@ -64,7 +64,6 @@ export function QueueFeedForm(props: { readonly queue: Queue; readonly feed: Fee
   const { unit } = useWays()
   const form = useQueuePart({
     queue,
-    there: true,
     values: (facts) => typedOf(facts.feeds.find((f) => f.feedId === feed.id) ?? UNKNOWN, unit),
     schema: typedSchema(unit),
     part: ({ borderless, overspray, widths, mediaSettings, always, ...v }) => ({

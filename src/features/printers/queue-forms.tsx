@@ -10,7 +10,6 @@ import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 import { useWays } from '@/ui/unit/unit'
 import { PartForm } from './part-form'
-import { idsOf, useOtherQueues } from './use-queue-save'
 
 type Done = { readonly onDone: () => void }
 
@@ -35,7 +34,6 @@ export function QueueForm(
   } & Done,
 ) {
   const { queue, base, onDone } = props
-  const others = useOtherQueues(queue)
   const form = useRoomForm({
     action: 'queue.save',
     row: queue,
@@ -45,8 +43,8 @@ export function QueueForm(
       language: q?.language ?? '',
       isDefault: q?.isDefault ?? false,
       shared: q?.shared ?? false,
-      // a new queue changes no other
-      also: idsOf(others),
+      // another queue takes the change where somebody says so
+      also: [] as readonly string[],
       facts: typedOf(q?.facts ?? base),
     }),
     input: ({ facts: { bestOnly, ...facts }, ...fields }, q) => ({

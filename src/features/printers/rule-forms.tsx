@@ -73,7 +73,6 @@ export function RuleForm({
   })
   const form = useQueuePart({
     queue,
-    there: rule !== null,
     values: (facts): RuleTyped => {
       const { when, then, because } = facts.rules.find((r) => r.id === rule?.id) ?? rule ?? NO_RULE
       return { when, then, because }
@@ -131,7 +130,6 @@ export function NoteForm({
 }: { readonly queue: Queue; readonly options: readonly Option[] } & Done) {
   const form = useQueuePart({
     queue,
-    there: false,
     values: () => NO_NOTE,
     schema: noteOfQueueSchema,
     part: (v, { notes }) => ({

@@ -49,7 +49,6 @@ export function MediaSettingForm({
 }: { readonly queue: Queue; readonly setting: MediaSetting | null } & Done) {
   const form = useQueuePart({
     queue,
-    there: setting !== null,
     values: (facts) => typedOf(facts.mediaSettings.find((m) => m.id === setting?.id) ?? setting ?? NEW_SETTING),
     schema: settingPart,
     part: ({ inkLimit, ...v }, { mediaSettings }) => ({
@@ -146,7 +145,6 @@ export function QualityForm({
   }
   const form = useQueuePart({
     queue,
-    there: quality !== null,
     values: begin,
     schema: qualitySchema,
     part: (v, { qualities }) => ({ ...v, id: quality?.id ?? keyFrom(v.name, idsOf(qualities)) }),
@@ -168,7 +166,6 @@ export function QualityForm({
 export function OwnOptionForm({ queue, onDone }: { readonly queue: Queue } & Done) {
   const form = useQueuePart({
     queue,
-    there: false,
     values: () => ({ name: '', values: '', inSeal: true }),
     schema: ownOptionSchema,
     part: ({ name, values, inSeal }, { ownOptions }) => {

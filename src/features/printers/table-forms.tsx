@@ -43,7 +43,6 @@ function TableForm<K extends Kind>(
   // by what the page knows now: a form that was opened a moment too early still knows the queue as it was
   const readNow = (text: string, replace: boolean) => read(text, replace ? { ...queue.facts, [kind]: [] } : queue.facts)
   const form = useQueuePart({
-    there: false,
     queue,
     values: () => ({ text: '', replace: false }),
     schema: z.array(props.schema).min(1, LINES),

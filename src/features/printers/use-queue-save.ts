@@ -48,8 +48,6 @@ export type Along = { readonly also: readonly string[] }
  */
 export function useQueuePart<V extends object, P>(o: {
   readonly queue: Queue
-  /** something that is there is changed: queues that have the same are meant as well, unless somebody says otherwise */
-  readonly there: boolean
   /** what the fields begin with */
   readonly values: (facts: QueueFacts) => V
   /** what was typed, in the shape of the queue's part */
@@ -62,11 +60,10 @@ export function useQueuePart<V extends object, P>(o: {
 }) {
   const { queue, part, schema } = o
   const [opened] = useState(queue)
-  const others = useOtherQueues(queue)
   return useRoomForm({
     action: 'queue.save',
     row: queue,
-    values: (q): V & Along => ({ ...o.values((q ?? opened).facts), also: o.there ? idsOf(others) : [] }),
+    values: (q): V & Along => ({ ...o.values((q ?? opened).facts), also: [] }),
     input: ({ also, ...rest }, q) => {
       const values = rest as unknown as V
       const { facts, ...fields } = q ?? opened

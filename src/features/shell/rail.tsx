@@ -3,6 +3,7 @@
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { type Um, um } from '@/core/length/length'
+import { countOf } from '@/core/words/count'
 import { sayForm } from '@/core/words/paper-form'
 import { useWays } from '@/ui/unit/unit'
 import css from './shell.module.css'
@@ -18,11 +19,13 @@ export type RailPrinter = {
     readonly width: Um
     readonly length: Um
     readonly left: number
+    /** the printer says that something else is in this feed */
+    readonly otherwise: boolean
   }[]
   readonly black: 'photo' | 'matte' | null
   /** a short note when something is due, else null */
   readonly due: string | null
-  /** what the printer says otherwise, in a few words, or that it does not answer */
+  /** what the printer says of feeds where nothing is noted, or that it does not answer */
   readonly says: string | null
 }
 
@@ -41,49 +44,55 @@ export function Rail({ printers }: { readonly printers: readonly RailPrinter[] }
 }
 
 function RailCell({ printer }: { readonly printer: RailPrinter }) {
-  const { unit } = useWays()
-  const [load] = printer.loads
+  const { loads } = printer
   return (
     <Link href={`/printers/${printer.id}`} className={css.railCell}>
       <span className={css.railName} title={printer.nickname}>
         {printer.nickname}
       </span>
       <span className={css.railText}>
-        {load ? (
-          <>
-            <span>
-              {load.paperName}, {sayForm(load.kind, load.width, load.length, unit)}
-            </span>
-            <span className={css.railSoft}>
-              {load.feedName}
-              {printer.black ? `, ${printer.black} black` : ''}
-              {printer.says ? <span className="level-caution">, {printer.says}</span> : null}
-            </span>
-          </>
-        ) : (
-          <>
-            <span>Nothing loaded</span>
-            <span className={printer.says ? 'level-caution' : css.railSoft}>
-              {printer.says ?? 'press to say what is in it'}
-            </span>
-          </>
-        )}
-      </span>
-      <span className={css.railLeft}>
-        {load?.kind === 'roll' ? (
-          <>
-            <span className={css.gauge} aria-hidden="true">
-              <span style={{ width: `${Math.max(0, Math.min(100, (100 * load.left) / load.length))}%` }} />
-            </span>
-            <span>{rollLeft(um(load.left), unit)} left</span>
-          </>
-        ) : load ? (
-          <span>{load.left} sheets</span>
-        ) : (
-          <span className={printer.due ? 'level-caution' : undefined}>{printer.due ?? 'empty'}</span>
-        )}
+        {loads.map((load) => (
+          <InFeed key={load.feedName} load={load} />
+        ))}
+        {loads.length === 0 ? <span>Nothing loaded</span> : null}
+        <span className={css.railSoft}>
+          {[
+            printer.black ? `${printer.black} black` : null,
+            loads.length === 0 && printer.says === null ? 'press to say what is in it' : null,
+          ]
+            .filter((x) => x !== null)
+            .join(', ')}
+          {printer.says ? <span className="level-caution"> {printer.says}</span> : null}
+          {printer.due ? <span className="level-caution"> {printer.due}</span> : null}
+        </span>
       </span>
     </Link>
+  )
+}
+
+/** What lies in one feed: the paper, its size, and how much of it is left. */
+function InFeed({ load }: { readonly load: RailPrinter['loads'][number] }) {
+  const { unit } = useWays()
+  const { feedName, paperName, kind, width, length, left, otherwise } = load
+  return (
+    <span className={css.railLoad} title={`${feedName}: ${paperName}, ${sayForm(kind, width, length, unit)}`}>
+      <span>
+        {paperName}, {sayForm(kind, width, length, unit)}
+      </span>
+      {otherwise ? <span className="level-caution">the printer says another paper</span> : null}
+      <span className={css.railLeft}>
+        {kind === 'roll' ? (
+          <>
+            <span className={css.gauge} aria-hidden="true">
+              <span style={{ width: `${Math.max(0, Math.min(100, (100 * left) / length))}%` }} />
+            </span>
+            {rollLeft(um(left), unit)}
+          </>
+        ) : (
+          countOf(left, 'sheet')
+        )}
+      </span>
+    </span>
   )
 }
 

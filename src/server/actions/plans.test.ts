@@ -381,7 +381,15 @@ describe('printing a plan', () => {
   it('cuts that are made are kept for whoever looks', async () => {
     const { room, keep } = await waiting()
     const { id } = await keep()
-    await room.must(ACTIONS['plan.cuts'], { id, made: 3 })
+    await room.must(ACTIONS['plan.cuts'], { id, was: 0, made: 3 })
+    expect(planView(room.db, id, room.now)?.cutsMade).toBe(3)
+  })
+  it('a tick of somebody who saw fewer cuts made takes none of them back', async () => {
+    const { room, keep } = await waiting()
+    const { id } = await keep()
+    await room.must(ACTIONS['plan.cuts'], { id, was: 0, made: 3 })
+    const late = await room.act(ACTIONS['plan.cuts'], { id, was: 0, made: 1 })
+    expect(late).toMatchObject({ problem: { code: 'stale', yours: 0, now: 3 } })
     expect(planView(room.db, id, room.now)?.cutsMade).toBe(3)
   })
 })

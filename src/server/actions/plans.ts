@@ -203,11 +203,13 @@ export const cutPlan = action({
   name: 'plan.cuts',
   role: 'helper',
   input: INPUTS['plan.cuts'],
-  commit({ id, made }, { db }) {
+  commit({ id, was, made }, { db }) {
     const plan = readPlan(db, id)
     if (!plan) return bad({ code: 'not_found', what: 'This plan' })
     if (plan.state === 'put away')
       return bad({ code: 'rules', says: [`Plan ${plan.number} was put away: nothing of it is cut.`] })
+    if (plan.cutsMade !== was)
+      return bad({ code: 'stale', what: `Plan ${plan.number}`, yours: was, now: plan.cutsMade, current: plan.cutsMade })
     db.update(rollPlans).set({ cutsMade: made }).where(eq(rollPlans.id, id)).run()
     return ok({ value: { id }, subject: id, data: { made } })
   },

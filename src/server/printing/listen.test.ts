@@ -2,19 +2,23 @@ import pino from 'pino'
 import { describe, expect, it, onTestFinished } from 'vitest'
 import { ACTIONS } from '@/server/actions/all'
 import { allHeard, awaySince, printersSay } from '@/server/stores/heard'
+import { railPrinters } from '@/server/stores/rail'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import { CARDS, PrintRoom } from '../../../test/print-room'
 import { listenUntil } from './listen'
 
 const EAR = { everyMs: 20, awayMs: 30, patience: { answerMs: 1000, wholeMs: 2000, intakeMs: 2000 } }
 
-async function listening() {
+async function listening(answerMs = EAR.patience.answerMs) {
   const printers = await PrintRoom.open(3, ['wren'])
   const versionId = await printers.preset(CARDS)
   const machine = printers.machines.get('wren')
   if (!machine) throw new Error('no machine')
   const stop = new AbortController()
-  const heard = listenUntil(stop.signal, () => printers.room.system(), pino({ level: 'silent' }), EAR)
+  const heard = listenUntil(stop.signal, () => printers.room.system(), pino({ level: 'silent' }), {
+    ...EAR,
+    patience: { ...EAR.patience, answerMs },
+  })
   onTestFinished(async () => {
     stop.abort()
     await heard
@@ -66,6 +70,10 @@ describe('a printer that is listened to', () => {
     await until(() => (printersSay(room.db).get(printerId) ?? []).length > 0)
     const [says] = printersSay(room.db).get(printerId) ?? []
     expect(says).toMatchObject({ noted: 'gloss 0' })
+    // the foot of every screen says it at the feed that it is of
+    const rail = railPrinters(room.db, room.now).find((p) => p.id === printerId)
+    expect(rail?.says).toBeNull()
+    expect(rail?.loads.map((l) => l.otherwise)).toEqual([true])
     await room.must(ACTIONS['printer.as-noted'], { printerId, feedId, key: says?.key ?? '' })
     expect(printersSay(room.db).get(printerId)).toEqual([])
     if (held) held.width = 127
@@ -86,6 +94,19 @@ describe('a printer that is listened to', () => {
     machine.copiesSet = 12
     await until(() => allHeard(room.db).get(queueId)?.facts.settings.copies === 12)
     expect(version().setAtPrinter).toEqual([{ what: 'copies', is: '12', since: room.now }])
+  })
+  it('one that is busy and answers late once is not away', async () => {
+    const { room, machine, queueId, until } = await listening(300)
+    const heardAway: (number | null)[] = []
+    const stop = setInterval(() => heardAway.push(awaySince(room.db, [queueId])), 20)
+    machine.faults.now('slow', 0.5)
+    room.now += 5000
+    machine.copiesSet = 7
+    await until(() => allHeard(room.db).get(queueId)?.facts.settings.copies === 7)
+    clearInterval(stop)
+    expect(heardAway.every((at) => at === null)).toBe(true)
+    machine.faults.now('slow', 60)
+    await until(() => awaySince(room.db, [queueId]) !== null)
   })
   it('one that does not answer is away since then, and back when it does', async () => {
     const { room, machine, queueId, until, version } = await listening()

@@ -12,6 +12,9 @@ import { listPrinters } from '@/server/stores/printers'
 /** How often a printer that answers is asked how it stands, and one that does not. */
 export type Ear = { readonly everyMs: number; readonly awayMs: number; readonly patience: Patience }
 
+/** A printer that is busy answers late now and then: it is away when it was silent so often in a row. */
+const SILENCES = 3
+
 /** People at the bench hear of a change within a second: a printer is asked a little more often than that. */
 export const EAR: Ear = { everyMs: 400, awayMs: 5000, patience: { answerMs: 3000, wholeMs: 5000, intakeMs: 5000 } }
 
@@ -27,6 +30,7 @@ export async function listenUntil(
 ): Promise<void> {
   const next = new Map<string, number>()
   const busy = new Set<string>()
+  const silences = new Map<string, number>()
   while (!signal.aborted) {
     try {
       const { db } = context()
@@ -34,7 +38,7 @@ export async function listenUntil(
       for (const { id, address } of queues) {
         if (busy.has(id) || (next.get(id) ?? 0) > performance.now()) continue
         busy.add(id)
-        void listenTo(id, address, context, ear)
+        void listenTo(id, address, context, ear, silences)
           .then((answers) => next.set(id, performance.now() + (answers ? ear.everyMs : ear.awayMs)))
           .catch((error: unknown) => {
             log.error({ queue: id, error: String(error) }, 'a printer could not be heard')
@@ -51,11 +55,20 @@ export async function listenUntil(
 }
 
 /** Asks one printer and writes what it says otherwise; false: it does not answer. */
-async function listenTo(queueId: string, text: string, context: () => DoorContext, ear: Ear): Promise<boolean> {
+async function listenTo(
+  queueId: string,
+  text: string,
+  context: () => DoorContext,
+  ear: Ear,
+  silences: Map<string, number>,
+): Promise<boolean> {
   const address = readAddress(text)
   if (!address.ok) return false
   const { db } = context()
   const said = await printerNow({ ...address.value, trusts: trustOf(db, address.value) }, ear.patience)
+  const silent = !said.ok && said.problem.code === 'printer_silent' ? (silences.get(queueId) ?? 0) + 1 : 0
+  silences.set(queueId, silent)
+  if (silent > 0 && silent < SILENCES) return true
   const before = allHeard(db).get(queueId) ?? null
   const facts = said.ok ? said.value : null
   const news = facts ? before === null || before.awayAt !== null || !same(before.facts, facts) : before?.awayAt === null

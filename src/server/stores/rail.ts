@@ -47,7 +47,12 @@ export type RailLoad = {
   readonly width: Um
   readonly length: Um
   readonly left: number
+  /** the printer says that something else is in this feed */
+  readonly otherwise: boolean
 }
+
+const saysUnnoted = (feeds: readonly string[]): string | null =>
+  feeds.length === 0 ? null : `says what is in its ${feeds.join(' and ')}`
 
 /** What each printer holds now, in a few words. */
 export function railPrinters(
@@ -69,16 +74,14 @@ export function railPrinters(
     return {
       id: p.id,
       nickname: p.nickname,
-      loads: p.loads,
+      loads: p.loads.map((l) => ({ ...l, otherwise: says.some((s) => s.feedId === l.feedId) })),
       black: p.blackShared ? p.holdsBlack : null,
       due: due ? `${due.kind} due` : null,
       says:
         awaySince(db, queueIds) === null
-          ? says.length === 0
-            ? null
-            : says.some((s) => s.noted !== null)
-              ? 'it says otherwise'
-              : 'it says what is in it'
+          ? saysUnnoted(
+              p.feeds.flatMap((f) => (says.some((s) => s.feedId === f.id && s.noted === null) ? [f.name] : [])),
+            )
           : 'does not answer',
     }
   })
