@@ -39,6 +39,7 @@ const upkeepSchema = z.object({
   at: timeSchema,
   note: z.string().max(4000),
   result: z.string().max(200),
+  gaps: z.boolean().default(false),
 })
 
 /** A printer's knowledge as a file: feeds and queues with everything that the keeper found out, its machine and its upkeep. */

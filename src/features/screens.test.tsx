@@ -166,7 +166,9 @@ describe('the bench', () => {
           holdsBlack: 'matte',
           swapSeconds: 120,
           swapMicrolitres: 1900,
-          upkeep: [{ kind: 'nozzle check', at: Date.UTC(2026, 10, 15), note: '', result: '', by: 'Perrin' }],
+          upkeep: [
+            { kind: 'nozzle check', at: Date.UTC(2026, 10, 15), note: '', result: '', gaps: false, by: 'Perrin' },
+          ],
           feeds: [{ ...VERSION.feed, revision: 1 }],
           loads: [
             {

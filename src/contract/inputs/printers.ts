@@ -41,15 +41,22 @@ export const PRINTERS_INPUTS = {
     ...edited,
     goodFor: z.record(z.string().max(40), z.int().min(1).max(3650)),
   }),
-  'upkeep.log': z.object({
-    printerId: idSchema,
-    kind: z.enum(UPKEEP_KINDS),
-    at: timeSchema.nullable(),
-    note: noteSchema,
-    result: z.string().trim().max(200).default(''),
-    /** who did it, where that is not who notes it */
-    personId: idSchema.nullable().default(null),
-  }),
+  'upkeep.log': z
+    .object({
+      printerId: idSchema,
+      kind: z.enum(UPKEEP_KINDS),
+      at: timeSchema.nullable(),
+      note: noteSchema,
+      result: z.string().trim().max(200).default(''),
+      /** a nozzle check that found nozzles which do not fire: it is due again */
+      gaps: z.boolean().default(false),
+      /** who did it, where that is not who notes it */
+      personId: idSchema.nullable().default(null),
+    })
+    .refine((u) => !u.gaps || u.kind === 'nozzle check', {
+      path: ['gaps'],
+      message: 'only a nozzle check finds gaps',
+    }),
   'feed.save': z
     .object({
       printerId: idSchema,

@@ -10,7 +10,13 @@ import type { PlanLine } from './plan'
 import type { Printer } from './printer'
 
 /** Upkeep that is due; null days: it was never noted; `since`: what made it due before its days were over. */
-export type Due = { readonly kind: string; readonly days: number | null; readonly since?: string }
+export type Due = {
+  readonly kind: string
+  readonly days: number | null
+  readonly since?: string
+  /** what the last one found, where it did not find all well */
+  readonly gaps?: string
+}
 
 /** A print of a waiting slip as the bench shows it. */
 export type BenchSlip = {

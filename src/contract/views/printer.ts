@@ -39,6 +39,8 @@ export type UpkeepEntry = {
   readonly note: string
   /** what came of it */
   readonly result: string
+  /** a nozzle check that found nozzles which do not fire */
+  readonly gaps: boolean
   /** who did it */
   readonly by: string
 }

@@ -92,6 +92,8 @@ export type Found =
       readonly kind: string
       readonly days: number | null
       readonly since?: string
+      /** what the last check found, where it did not find all well */
+      readonly gaps?: string
     }
   | { readonly code: 'inks_held' }
   | { readonly code: 'other_inks'; readonly printer: string; readonly holds: string; readonly named: string }

@@ -15,9 +15,9 @@ describe('the path of a new paper', () => {
   it('is settled by what the room knows', () => {
     expect(
       states({
-        nozzleCheck: { at: 1, by: 'Perrin', result: 'no gaps' },
+        nozzleCheck: { at: 1, by: 'Perrin', result: 'no gaps', gaps: false },
         ...{ trials: 3, kept: { number: 2, mediaSetting: 'Matte A', flaws: 0 } },
-        edgeCheck: { number: 4, here: true, paper: 'Fenland Matte' },
+        edgeCheck: { number: 4, here: true, paper: 'Fenland Matte', elsewhere: null },
         version: { preset: 'Otter, Fenland', number: 1, seal: 'ABC123' },
         profile: { name: 'fen', used: true },
         toneCheck: { number: 3, curve: 0.8 },
@@ -30,13 +30,15 @@ describe('the path of a new paper', () => {
   })
   it('is not settled by half of it, and says what is missing', () => {
     const half: Partial<PathFacts> = {
+      nozzleCheck: { at: 1, by: 'Perrin', result: 'two gaps in the grey', gaps: true },
       trials: 2,
-      edgeCheck: { number: 4, here: false, paper: 'Dune Lustre' },
+      edgeCheck: { number: 4, here: false, paper: 'Dune Lustre', elsewhere: null },
       profile: { name: 'fen', used: false },
       readBack: { at: 9, changed: 2 },
     }
     expect(Object.values(states(half))).toEqual(PATH.map(() => 'open'))
     expect(standing(PATH, { ...NOTHING_KNOWN, ...half }, {}).flatMap((s) => s.found?.says ?? [])).toEqual([
+      'Perrin found two gaps in the grey: clean the heads and check again',
       '2 trials, none kept yet',
       'edge check 4 is of Dune Lustre; it counts until there is one of this paper',
       'fen was made with its seal; the version does not convert to it yet',
@@ -49,7 +51,7 @@ describe('the path of a new paper', () => {
     })
     const [later] = standing(
       PATH.filter((s) => s.id === 'edges'),
-      { ...NOTHING_KNOWN, edgeCheck: { number: 4, here: true, paper: 'x' } },
+      { ...NOTHING_KNOWN, edgeCheck: { number: 4, here: true, paper: 'x', elsewhere: null } },
       { edges: word('skipped') },
     )
     expect(later).toMatchObject({ state: 'done', said: { state: 'skipped', says: 'no time' } })

@@ -1,12 +1,24 @@
 /** What the room knows of a paper on a queue, as far as the steps of a path are settled by it. */
 export type PathFacts = {
   /** the newest nozzle check of the printer since the path was begun */
-  readonly nozzleCheck: { readonly at: number; readonly by: string; readonly result: string } | null
+  readonly nozzleCheck: {
+    readonly at: number
+    readonly by: string
+    readonly result: string
+    /** nozzles that do not fire were found */
+    readonly gaps: boolean
+  } | null
   /** trials of the paper on the queue, and the one whose media setting was kept last */
   readonly trials: number
   readonly kept: { readonly number: number; readonly mediaSetting: string; readonly flaws: number } | null
-  /** the newest solved edge check of the queue, and whether it was printed on this very paper */
-  readonly edgeCheck: { readonly number: number; readonly here: boolean; readonly paper: string } | null
+  /** the newest solved edge check of the queue, of the version's feed and edge first, and whether it is of this very paper */
+  readonly edgeCheck: {
+    readonly number: number
+    readonly here: boolean
+    readonly paper: string
+    /** how it was printed, where that is another feed or edge than the version's; it does not count then */
+    readonly elsewhere: string | null
+  } | null
   /** the newest version on the paper with the kept media setting */
   readonly version: { readonly preset: string; readonly number: number; readonly seal: string } | null
   /** a profile that was made with that version's seal, and whether the version converts to it */
@@ -45,7 +57,11 @@ export const PATH: readonly PathStep[] = [
     id: 'nozzles',
     name: 'Nozzle check',
     reason: 'A gap in a nozzle looks like a wrong media setting, and a sheet of the new paper is too dear to find out.',
-    find: ({ nozzleCheck: n }) => n && found(`checked by ${n.by}${n.result ? `: ${n.result}` : ''}`, true, n.at),
+    find: ({ nozzleCheck: n }) =>
+      n &&
+      (n.gaps
+        ? found(`${n.by} found ${n.result || 'gaps'}: clean the heads and check again`, false, n.at)
+        : found(`checked by ${n.by}${n.result ? `: ${n.result}` : ''}`, true, n.at)),
   },
   {
     id: 'settings',
@@ -66,9 +82,11 @@ export const PATH: readonly PathStep[] = [
     reason: 'Another thickness feeds otherwise: where the edges of a print fall is measured once, on this paper.',
     find: ({ edgeCheck: e }) =>
       e &&
-      (e.here
-        ? found(`edge check ${e.number} was printed on it`)
-        : found(`edge check ${e.number} is of ${e.paper}; it counts until there is one of this paper`, false)),
+      (e.elsewhere !== null
+        ? found(`edge check ${e.number} ${e.elsewhere}; the version prints another way, which has no check yet`, false)
+        : e.here
+          ? found(`edge check ${e.number} was printed on it`)
+          : found(`edge check ${e.number} is of ${e.paper}; it counts until there is one of this paper`, false)),
   },
   {
     id: 'quality',

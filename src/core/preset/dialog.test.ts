@@ -81,7 +81,7 @@ describe('a dialog, walked', () => {
 })
 
 describe('a card of a walked dialog', () => {
-  const says = { size: 'A4', edge: 'borderless', copies: '3', darkness: '-2' }
+  const says = { size: 'A4', length: '297 mm', edge: 'borderless', copies: '3', darkness: '-2' }
   const steps = (dialog: readonly DialogStep[], print: typeof says | null) =>
     cardSteps(dialogWalk(dialog, SAID.slice(0, 1)), print).map((s) => `${s.at}: ${s.label} ${s.value}`)
   it('names the print’s own values where its dialog asks for them, else after it, and scaling always', () => {
@@ -95,6 +95,12 @@ describe('a card of a walked dialog', () => {
       ...['printer: Size A4', 'printer: Edge borderless', 'printer: Copies 3', 'printer: Feed rear stack'],
       'printer: Scaling off, 100 %',
     ])
+  })
+  it('a length is said where the dialog has a step for it, and nowhere else', () => {
+    expect(steps([step('long', { option: 'length' })], says).filter((s) => /297/.test(s))).toEqual([
+      'dialog: LONG 297 mm',
+    ])
+    expect(steps([], says).filter((s) => /297/.test(s))).toEqual([])
   })
   it('of a version alone says nothing of a print but at its steps', () => {
     expect(steps([step('count', { option: 'copies' })], null)).toEqual([

@@ -2,7 +2,7 @@ import type { DialogStep, QueueFacts } from '@/core/printer/facts'
 import type { Settings } from './settings'
 
 /** What a print says, of which a dialog may have a step: filled in when the print is known. */
-export const PRINT_STEPS = ['size', 'edge', 'copies', 'darkness'] as const
+export const PRINT_STEPS = ['size', 'length', 'edge', 'copies', 'darkness'] as const
 export type PrintStep = (typeof PRINT_STEPS)[number]
 
 /** One step of a queue's own dialog, as a person goes through it: what it calls the setting, and what is set there. */
@@ -29,7 +29,7 @@ export type PrintSays = Readonly<Record<PrintStep, string>>
 
 /**
  * What is set at one step, in the dialog's word where it has one; without a print, which part of it is set there.
- * @example sayAt({ value: null, of: 'size', words: { A4: 'A4 210 x 297' } }, { size: 'A4', edge: 'margins', copies: '1', darkness: '0' }) // 'A4 210 x 297'
+ * @example sayAt({ value: null, of: 'size', words: { A4: 'A4 210 x 297' } }, { size: 'A4', length: '297 mm', edge: 'margins', copies: '1', darkness: '0' }) // 'A4 210 x 297'
  */
 export function sayAt(
   { value, of, words }: Pick<DialogLine, 'value' | 'of' | 'words'>,
@@ -56,8 +56,8 @@ export type CardStep = {
  */
 export function cardSteps(walk: DialogWalk, print: PrintSays | null): readonly CardStep[] {
   const stepped = walk.lines.map((l) => l.of)
-  // a print's own values that no step sets; of a darkness of 0 nothing has to be set
-  const own = PRINT_STEPS.filter((p) => !stepped.includes(p) && print?.[p] !== '0')
+  // a print's own values that no step sets; of a darkness of 0 nothing has to be set, and its size names the length too
+  const own = PRINT_STEPS.filter((p) => p !== 'length' && !stepped.includes(p) && print?.[p] !== '0')
   const elsewhere = [
     ...(print ? own.map((p) => ({ name: p.charAt(0).toUpperCase() + p.slice(1), value: print[p] })) : []),
     ...walk.without,

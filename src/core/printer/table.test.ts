@@ -101,6 +101,7 @@ describe('steps of a dialog as a table', () => {
       [
         { id: 'quality', name: 'Quality' },
         { id: 'own:pause', name: 'Pause' },
+        { id: 'edge', name: 'The print’s edge', also: ['Borderless', 'Edge'] },
       ],
       key,
     )
@@ -119,6 +120,9 @@ describe('steps of a dialog as a table', () => {
       { id: 'fit', label: 'Fit', option: null, set: 'off, here and there', after: [], setAfresh: false },
       { id: 'wait', label: 'Wait', option: 'own:pause', set: null, after: [], setAfresh: false },
     ])
+  })
+  it('another word for a setting binds the step to it', () => {
+    expect(read('To the edge, borderless').items).toMatchObject([{ option: 'edge', set: null }])
   })
   it('what cannot be read is said with its line', () => {
     expect(read(', quality\nLevel\nA, quality\na, x').wrong).toEqual([

@@ -18,6 +18,9 @@ const wordsOf = (cell: string | undefined): readonly string[] =>
 const linesOf = (text: string): readonly (readonly [number, readonly string[]])[] =>
   text.split(/\r?\n/).flatMap((line, i) => (line.trim() === '' ? [] : [[i + 1, cellsOf(line)] as const]))
 
+/** A setting that a step of a dialog can make, with other words that people write for it. */
+export type NamedSetting = { readonly id: string; readonly name: string; readonly also?: readonly string[] }
+
 const sameName = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase()
 
 /**
@@ -111,13 +114,13 @@ export function readMediaTable(
 
 /**
  * Steps of a dialog typed as lines: what the dialog calls it, then our setting that is made there; what is no setting of
- * ours is a fixed instruction. Steps of that name are changed in their place and keep the rest of what is known of them.
+ * ours is a fixed instruction. A setting is named by its name or by another word for it. Steps of that name are changed in their place and keep the rest of what is known of them.
  * @example readStepTable('Level, quality', { dialog: [] }, [{ id: 'quality', name: 'Quality' }], (n) => n.toLowerCase()).items[0].option // 'quality'
  */
 export function readStepTable(
   text: string,
   facts: Pick<QueueFacts, 'dialog'>,
-  settings: readonly { readonly id: string; readonly name: string }[],
+  settings: readonly NamedSetting[],
   keyOf: KeyOf,
 ): Read<DialogStep> {
   const items: DialogStep[] = []
@@ -125,7 +128,7 @@ export function readStepTable(
   for (const [line, [label = '', ...rest]] of linesOf(text)) {
     const what = rest.join(', ')
     const known = facts.dialog.find((d) => sameName(d.label, label))
-    const option = settings.find((s) => sameName(s.name, what))?.id ?? null
+    const option = settings.find((s) => [s.name, ...(s.also ?? [])].some((name) => sameName(name, what)))?.id ?? null
     if (label === '') wrong.push(`Line ${line} has no name.`)
     else if (what === '') wrong.push(`Line ${line}: what is set at ${label}: a setting, or an instruction.`)
     else if (items.some((d) => sameName(d.label, label))) wrong.push(`Line ${line}: ${label} is there twice.`)

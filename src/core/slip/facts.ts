@@ -130,7 +130,12 @@ export type VersionFacts = {
   /** what closes it at single sizes, by the size's id */
   readonly closedSizes?: Readonly<Record<string, readonly GateFinding[]>>
   /** upkeep of the printer that is due; `days` since the last, null when it was never noted */
-  readonly due: readonly { readonly kind: string; readonly days: number | null; readonly since?: string }[]
+  readonly due: readonly {
+    readonly kind: string
+    readonly days: number | null
+    readonly since?: string
+    readonly gaps?: string
+  }[]
   /** the ink set that its printer holds now */
   readonly holdsInkSet?: string
 }

@@ -214,6 +214,7 @@ function sayFound(f: Found, unit: LengthUnit): string {
     case 'other_inks':
       return sayGate({ code: 'ink_set', printer: f.printer, holds: f.holds, named: f.named })
     case 'upkeep_due':
+      if (f.gaps) return `The last ${f.kind} of ${f.printer} found ${f.gaps}: clean the heads and check again.`
       if (f.since) return `The ${f.kind} of ${f.printer} is due since the ${f.since}.`
       return f.days === null
         ? `A ${f.kind} of ${f.printer} was never noted.`

@@ -112,6 +112,7 @@ function LaneBox({
   const { printer } = lane
   const { timeZone, unit } = useWays()
   const nozzle = printer.upkeep.find((u) => u.kind === 'nozzle check')
+  const gaps = lane.due.find((d) => d.gaps)?.gaps ?? null
   const heads = lane.due.find((d) => d.kind === 'head alignment')
   return (
     <section className={css.lane} aria-label={printer.nickname}>
@@ -120,7 +121,7 @@ function LaneBox({
           <h2>
             <Link href={`/printers/${printer.id}`}>{printer.nickname}</Link>
           </h2>
-          <span className={lane.awayAt === null ? 'soft' : 'level-caution'}>
+          <span className={lane.awayAt === null && !(gaps && stateOf(lane) === gaps) ? 'soft' : 'level-caution'}>
             {lane.awayAt === null ? stateOf(lane) : `does not answer since ${sayTime(lane.awayAt, timeZone)}`}
           </span>
         </div>
@@ -136,6 +137,7 @@ function LaneBox({
           ) : null}
           <dt>Nozzles</dt>
           <dd className={lane.due.some((d) => d.kind === 'nozzle check') ? 'level-caution' : 'level-fine'}>
+            {gaps ? `${gaps}, ` : ''}
             {nozzle ? `checked ${sayAgo(nozzle.at, now, timeZone)}` : 'never checked'}
           </dd>
           {heads ? (
@@ -224,8 +226,11 @@ function FoundOtherwise({ back, now }: { readonly back: ReadBack; readonly now: 
 }
 
 /** In a word or two: what a person at the printer would find. */
-const stateOf = ({ printer, prints }: Lane): string =>
-  prints.length > 0 ? 'printing' : printer.loads.length === 0 ? 'nothing loaded' : 'ready'
+const stateOf = ({ printer, prints, due }: Lane): string => {
+  if (prints.length > 0) return 'printing'
+  if (printer.loads.length === 0) return 'nothing loaded'
+  return due.find((d) => d.gaps)?.gaps ?? 'ready'
+}
 
 function LoadFacts({ load }: { readonly load: Lane['printer']['loads'][number] }) {
   const { unit } = useWays()

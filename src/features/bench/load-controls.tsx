@@ -4,8 +4,10 @@ import { Button, Modal, Select } from '@mantine/core'
 import { useState } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Lane } from '@/contract/views/bench'
+import { NozzleForm } from '@/ui/form/nozzle-form'
 import { Choices } from '@/ui/parts/choices'
 import { LoadingSteps } from '@/ui/parts/loading-steps'
+import { FormButton } from '@/ui/parts/panel'
 import { shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -41,20 +43,9 @@ export function LoadControls({
       <Button size="compact-xs" variant="default" onClick={() => setOpen(true)}>
         Load
       </Button>
-      <Button
-        size="compact-xs"
-        variant="default"
-        loading={busy}
-        onClick={() =>
-          void act(
-            'upkeep.log',
-            { printerId: printer.id, kind: 'nozzle check', at: null, note: '' },
-            `Logged a nozzle check of ${printer.nickname}.`,
-          )
-        }
-      >
-        Log nozzle check
-      </Button>
+      <FormButton label="Log nozzle check" title={`Nozzle check of ${printer.nickname}`}>
+        {(close) => <NozzleForm printerId={printer.id} printerName={printer.nickname} onDone={close} />}
+      </FormButton>
       <Modal opened={open} onClose={() => setOpen(false)} title={`What is in ${printer.nickname}`} centered>
         <div className={css.form}>
           <Choices

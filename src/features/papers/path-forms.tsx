@@ -37,23 +37,6 @@ export function SayForm(props: {
   )
 }
 
-export function NozzleForm({ path, onDone }: { readonly path: PathView; readonly onDone: () => void }) {
-  const form = useRoomForm({
-    action: 'upkeep.log',
-    row: null,
-    values: () => ({ result: '', note: '' }),
-    input: (v) => ({ printerId: path.queue.printerId, kind: 'nozzle check' as const, at: null, ...v }),
-    done: `Noted: nozzle check of ${path.queue.printerName}.`,
-    then: onDone,
-  })
-  return (
-    <Form form={form} submit="Note it">
-      <FormText field={form.at('result')} label="Result" placeholder="all nozzles fire; two gaps in the grey" first />
-      <FormNote field={form.at('note')} label="Note" />
-    </Form>
-  )
-}
-
 export function ProofsForm({ known, onDone }: { readonly known: Known; readonly onDone: () => void }) {
   const { path, pictures } = known
   const router = useRouter()
@@ -72,10 +55,10 @@ export function ProofsForm({ known, onDone }: { readonly known: Known; readonly 
     },
   })
   const shut =
-    path.settings.length === 0
-      ? `${path.queue.name} has no media setting for this surface.`
+    path.settings.length < 2
+      ? `${path.queue.name} has ${path.settings.length === 0 ? 'no media setting' : `${path.settings[0]?.name} alone`} for this surface, and two are held side by side. Say on the printer’s page which others print on it, or leave this step out.`
       : path.sheets.length === 0
-        ? 'The paper is kept in no size yet: add one under Papers & rolls.'
+        ? 'The paper is kept in no size yet: add a size first.'
         : pictures.length === 0
           ? 'No picture has come in yet: drop one on the bench first.'
           : null

@@ -98,6 +98,7 @@ describe('a path', () => {
   })
   it.each([
     [{ settings: [] }, /has no media setting for this surface/],
+    [{ settings: [{ id: 'a', name: 'Matte A', tried: 0 }] }, /has Matte A alone for this surface/],
     [{ sheets: [] }, /kept in no size yet/],
   ])('says why there can be no proofs yet: %#', async (more, says) => {
     page(more)

@@ -7,6 +7,7 @@ import { Fragment, type ReactNode } from 'react'
 import type { PathView, StepView } from '@/contract/views/path'
 import type { StepId } from '@/core/paper/path'
 import { countOf } from '@/core/words/count'
+import { NozzleForm } from '@/ui/form/nozzle-form'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
@@ -14,8 +15,9 @@ import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
+import { StockForm } from './paper-forms'
 import css from './path.module.css'
-import { NozzleForm, ProofsForm, SayForm } from './path-forms'
+import { ProofsForm, SayForm } from './path-forms'
 import type { Known } from './path-known'
 import { TrialForm } from './trial-form'
 
@@ -163,11 +165,23 @@ function actsOf(step: StepId, known: Known): readonly ReactNode[] {
     case 'nozzles':
       return [
         <FormButton key="note" label="Note a nozzle check" title={`Nozzle check of ${path.queue.printerName}`}>
-          {(close) => <NozzleForm path={path} onDone={close} />}
+          {(close) => (
+            <NozzleForm printerId={path.queue.printerId} printerName={path.queue.printerName} onDone={close} />
+          )}
         </FormButton>,
       ]
     case 'settings':
       return [
+        path.sheets.length === 0 ? (
+          <FormButton key="size" label="Add a size" title={`A size of ${paper.name}`}>
+            {(close) => <StockForm paperId={paper.id} onDone={close} />}
+          </FormButton>
+        ) : null,
+        path.settings.length < 2 ? (
+          <Link key="printer" href={`/printers/${path.queue.printerId}`} className="small">
+            Media settings of {path.queue.printerName}
+          </Link>
+        ) : null,
         <FormButton key="proofs" label="Proof sheets" title="One sheet for each media setting">
           {(close) => <ProofsForm known={known} onDone={close} />}
         </FormButton>,

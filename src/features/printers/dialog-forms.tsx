@@ -2,7 +2,7 @@
 
 import { dialogStepSchema } from '@/contract/printer'
 import type { Queue } from '@/contract/views/printer'
-import { PRINT_STEPS } from '@/core/preset/dialog'
+import { PRINT_STEPS, type PrintStep } from '@/core/preset/dialog'
 import type { DialogStep } from '@/core/printer/facts'
 import type { Option } from '@/core/rules/rules'
 import { FormCheck, FormNote, FormSelect, FormSome, FormText, itemsOf } from '@/ui/form/fields'
@@ -29,13 +29,31 @@ const namesOf = (options: readonly Option[], option: string | null): readonly { 
   options.find((o) => o.id === option)?.values ??
   (option === 'edge' ? ['margins', 'borderless'].map((id) => ({ id, name: id })) : [])
 
+/** Other words for what a print decides, as people write them when they copy a dialog. */
+const PRINT_WORDS: Readonly<Record<PrintStep, readonly string[]>> = {
+  size: ['Size', 'Paper size', 'Sheet size'],
+  length: ['Length', 'Paper length', 'Page length'],
+  edge: ['Edge', 'Edges', 'Borderless', 'Margins'],
+  copies: ['Copies', 'Number of copies'],
+  darkness: ['Darkness'],
+}
+
+/** A step in words: the setting of ours that it makes, or the instruction that always holds. */
+export const sayStep = (
+  { option, set }: Pick<DialogStep, 'option' | 'set'>,
+  settings: ReturnType<typeof stepSettings>,
+): string => {
+  const name = settings.find((s) => s.value === option)?.label
+  return name === undefined ? `instruction: “${set ?? ''}”` : `sets ${name.charAt(0).toLowerCase()}${name.slice(1)}`
+}
+
 /** Settings that a step of a dialog can make: the version's, and what a print says. */
 export const stepSettings = (
   options: readonly Option[],
-): readonly { readonly value: string; readonly label: string }[] => [
+): readonly { readonly value: string; readonly label: string; readonly also?: readonly string[] }[] => [
   ...options.filter((o) => !['length', 'edge', 'size'].includes(o.id)).map((o) => ({ value: o.id, label: o.name })),
   { value: 'tint', label: 'Tint' },
-  ...PRINT_STEPS.map((p) => ({ value: p, label: `The print’s ${p}` })),
+  ...PRINT_STEPS.map((p) => ({ value: p, label: `The print’s ${p}`, also: PRINT_WORDS[p] })),
 ]
 
 function typedOf(step: DialogStep | null, options: readonly Option[]): Typed {
@@ -106,7 +124,12 @@ export function DialogStepForm({
   return (
     <PartForm form={form} queue={queue} submit={step ? 'Save the step' : 'Add the step'}>
       <FormText field={form.at('label')} label="What the dialog calls it" first />
-      <FormSelect field={form.at('option')} label="Our setting that is made here" none="" data={settings} />
+      <FormSelect
+        field={form.at('option')}
+        label="Our setting that is made here"
+        none=""
+        data={settings.map(({ value, label }) => ({ value, label }))}
+      />
       <FormText
         field={form.at('set')}
         label="or a fixed instruction"

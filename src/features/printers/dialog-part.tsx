@@ -6,7 +6,7 @@ import { sayLiteral } from '@/core/words/options'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { BesideMark } from './beside-mark'
-import { DialogStepForm } from './dialog-forms'
+import { DialogStepForm, sayStep, stepSettings } from './dialog-forms'
 import css from './printer.module.css'
 import { StepTableForm } from './table-forms'
 import { useQueueSave } from './use-queue-save'
@@ -15,6 +15,7 @@ import { useQueueSave } from './use-queue-save'
 export function DialogPart({ queue, options }: { readonly queue: Queue; readonly options: readonly Option[] }) {
   const { save } = useQueueSave(queue)
   const { facts } = queue
+  const settings = stepSettings(options)
   return (
     <details className={css.part}>
       <summary>
@@ -24,12 +25,7 @@ export function DialogPart({ queue, options }: { readonly queue: Queue; readonly
       <ol className={css.steps}>
         {facts.dialog.map((d, i) => (
           <li key={d.id}>
-            <strong>{d.label}</strong>
-            {d.set
-              ? `: ${d.set}`
-              : d.option
-                ? `: ${options.find((o) => o.id === d.option)?.name.toLowerCase() ?? d.option}`
-                : ''}
+            <strong>{d.label}</strong>, {sayStep(d, settings)}
             {d.after.length > 0 ? (
               <span className="soft">
                 , after {d.after.map((a) => facts.dialog.find((x) => x.id === a)?.label ?? a).join(', ')}

@@ -7,6 +7,7 @@ import { fromMm } from '@/core/length/length'
 import { NumberField } from '@/ui/fields/number-field'
 import { FormCheck, FormCount, FormLength, FormNote, FormSelect, FormText, FormWhen } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
+import { NozzleResult } from '@/ui/form/nozzle-form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 
@@ -52,9 +53,10 @@ type Noted = {
   readonly at: number | null
   readonly personId: string | null
   readonly result: string
+  readonly gaps: boolean
   readonly note: string
 }
-const NOTED: Noted = { kind: 'nozzle check', at: null, personId: null, result: '', note: '' }
+const NOTED: Noted = { kind: 'nozzle check', at: null, personId: null, result: '', gaps: false, note: '' }
 
 type People = readonly { readonly id: string; readonly name: string }[]
 
@@ -63,14 +65,18 @@ export function UpkeepForm({ printer, people, onDone }: { readonly printer: Prin
     action: 'upkeep.log',
     row: null,
     values: () => NOTED,
-    input: (v) => ({ printerId: printer.id, ...v }),
+    input: (v) => ({ printerId: printer.id, ...v, gaps: v.gaps && v.kind === 'nozzle check' }),
     done: (v) => `Noted: ${v.kind} of ${printer.nickname}.`,
     then: onDone,
   })
   return (
     <Form form={form} submit="Note it">
       <FormSelect field={form.at('kind')} label="What was done" data={UPKEEP_KINDS} />
-      <FormText field={form.at('result')} label="Result" placeholder="all nozzles fire; two gaps in the grey" />
+      {form.values.kind === 'nozzle check' ? (
+        <NozzleResult gaps={form.at('gaps')} result={form.at('result')} />
+      ) : (
+        <FormText field={form.at('result')} label="Result" />
+      )}
       <FormWhen field={form.at('at')} label="When" />
       <FormSelect
         field={form.at('personId')}

@@ -17,6 +17,7 @@ import { EdgeSection } from './edge-section'
 import { sayBorderless } from './queue-table'
 import { QualityForm } from './setting-forms'
 import { SheetMargins } from './sheet-margins'
+import { StepTableForm } from './table-forms'
 import { ToldSection } from './told-section'
 import { QueuesOfPrinter } from './use-queue-save'
 
@@ -172,6 +173,27 @@ describe('what a printer prints borderless', () => {
     ['one without a limit has none', [[210], []], 'rear stack, every width'],
   ])('%s', (_name, queues, says) => {
     expect(sayBorderless({ queues: queues.map(queue), feeds: feed ? [feed] : [] }, 'mm')).toBe(says)
+  })
+})
+
+describe('steps of a dialog typed as lines', () => {
+  it('show before they are saved which bind a setting and which are instructions', async () => {
+    const asked = hearing(done({ id: 'q' }))
+    show(<StepTableForm queue={QUEUE} options={[]} onDone={() => undefined} />)
+    fireEvent.change(screen.getByLabelText('Steps'), {
+      target: { value: 'To the edge, Borderless\nPaper, Size\nCustom, Length\nFit, off' },
+    })
+    const shown = within(screen.getByRole('table', { name: 'Steps as they are understood' }))
+    expect(shown.getAllByRole('cell').map((c) => c.textContent)).toEqual([
+      'sets the print’s edge',
+      'sets the print’s size',
+      'sets the print’s length',
+      'instruction: “off”',
+    ])
+    fireEvent.click(screen.getByRole('button', { name: 'Save 4' }))
+    await waitFor(() => expect(asked).toHaveLength(1))
+    const { dialog } = (asked[0]?.body.facts ?? { dialog: [] }) as Queue['facts']
+    expect(dialog.slice(-4).map((d) => d.option)).toEqual(['edge', 'size', 'length', null])
   })
 })
 

@@ -67,7 +67,10 @@ export function Printers({ printers, now }: { readonly printers: readonly Printe
                   <td>{tradeLength(p.carriage, unit)}</td>
                   <td>{p.queues.map((q) => q.name).join('; ')}</td>
                   <td>{p.feeds.map((f) => f.name).join(', ')}</td>
-                  <td>{nozzle ? sayAgo(nozzle.at, now, timeZone) : 'never'}</td>
+                  <td>
+                    {nozzle ? sayAgo(nozzle.at, now, timeZone) : 'never'}
+                    {nozzle?.gaps ? <span className="level-caution">, {nozzle.result || 'gaps'}</span> : null}
+                  </td>
                 </tr>
               )
             })}

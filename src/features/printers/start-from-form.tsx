@@ -2,6 +2,7 @@
 
 import type { Printer, Queue } from '@/contract/views/printer'
 import { startFrom } from '@/core/printer/start-from'
+import { countOf } from '@/core/words/count'
 import { FormSelect } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -21,6 +22,7 @@ export function StartFromForm(props: {
   const form = useRoomForm({
     action: 'queue.save',
     row: queue,
+    replaces: true,
     values: (): { readonly from: string | null } => ({ from: others[0]?.id ?? null }),
     input: ({ from }, q) => {
       const { facts, ...fields } = q ?? queue
@@ -30,12 +32,25 @@ export function StartFromForm(props: {
     done: ({ from }) => `${queue.name} knows what ${others.find((o) => o.id === from)?.name ?? 'it knew'} knows.`,
     then: props.onDone,
   })
+  const { mediaSettings, qualities, rules, notes, dialog } = queue.facts
+  const goes = [
+    ...(mediaSettings.length > 0 ? [countOf(mediaSettings.length, 'media setting')] : []),
+    ...(qualities.length > 0 ? [countOf(qualities.length, 'quality', 'qualities')] : []),
+    ...(rules.length > 0 ? [countOf(rules.length, 'rule')] : []),
+    ...(notes.length > 0 ? [countOf(notes.length, 'note')] : []),
+    ...(dialog.length > 0 ? [countOf(dialog.length, 'dialog step')] : []),
+  ]
   return (
     <Form form={form} submit="Start from it">
       <p className="soft">
         Media settings, qualities, rules, notes and steps are taken over; feeds are matched by their names. Name,
-        address and what this printer calls its feeds stay.
+        address and the printer’s own names of its feeds stay.
       </p>
+      {goes.length > 0 ? (
+        <p className="level-caution" role="status">
+          This writes over what {queue.name} has now: {goes.join(', ')}.
+        </p>
+      ) : null}
       <FormSelect
         field={form.at('from')}
         label="The queue to start from"

@@ -11,7 +11,7 @@ import { sayRate } from '@/core/words/paper'
 import { readRule } from '@/core/words/read-rule'
 import { FormCheck, FormNote } from '@/ui/form/fields'
 import { useWays } from '@/ui/unit/unit'
-import { stepSettings } from './dialog-forms'
+import { sayStep, stepSettings } from './dialog-forms'
 import { keyFrom } from './key-from'
 import { PartForm } from './part-form'
 import { idsOf, useQueuePart, withItem } from './use-queue-save'
@@ -156,7 +156,8 @@ export const RuleTableForm = (props: Props & { readonly options: readonly Option
 
 /** Steps of the queue's own dialog. */
 export function StepTableForm(props: Props & { readonly options: readonly Option[] }) {
-  const settings = stepSettings(props.options).map((s) => ({ id: s.value, name: s.label }))
+  const all = stepSettings(props.options)
+  const settings = all.map(({ value: id, label: name, also = [] }) => ({ id, name, also }))
   const some = settings.slice(0, 4).map((s) => s.name.toLowerCase())
   return (
     <TableForm
@@ -168,6 +169,18 @@ export function StepTableForm(props: Props & { readonly options: readonly Option
       hint={`A line each, in the dialog’s order: what it calls the step, then our setting (${some.join(', ')}, ...) or an instruction.`}
       schema={dialogStepSchema}
       read={(text, facts) => readStepTable(text, facts, settings, keyFrom)}
+      shown={(items) => (
+        <table className="ruled small" aria-label="Steps as they are understood">
+          <tbody>
+            {items.map((step) => (
+              <tr key={step.id}>
+                <th scope="row">{step.label}</th>
+                <td>{sayStep(step, all)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     />
   )
 }

@@ -118,7 +118,7 @@ export function Docket(props: {
           version={facts.version}
           newer={print.versionId ? (page.newer[print.versionId] ?? null) : null}
           closed={props.closed}
-          print={printSays(facts)}
+          print={printSays(facts, sheet, unit)}
           onVersion={props.onVersion}
           asked={print}
           onWay={props.onWay}

@@ -56,11 +56,17 @@ describe('the path of a new paper', () => {
   it('a nozzle check counts from the day on which it was begun', async () => {
     const { room, step } = await onPath()
     const printerId = room.one<string>('select id from printers')
-    const log = (at: number) =>
-      room.must(ACTIONS['upkeep.log'], { printerId, kind: 'nozzle check', at, note: '', result: 'no gaps' })
+    const log = (at: number, gaps = false) =>
+      room.must(ACTIONS['upkeep.log'], { printerId, kind: 'nozzle check', at, note: '', result: 'no gaps', gaps })
     await log(room.now - DAY)
     expect(step('nozzles')).toMatchObject({ state: 'open', found: null })
     room.now += DAY
+    await log(room.now, true)
+    expect(step('nozzles')).toMatchObject({
+      state: 'open',
+      found: { says: expect.stringMatching(/^Keeper found no gaps/) },
+    })
+    room.now += 1
     await log(room.now)
     expect(step('nozzles')).toMatchObject({
       state: 'done',
@@ -76,6 +82,10 @@ describe('the path of a new paper', () => {
     expect(step('edges')).toMatchObject({
       state: 'skipped',
       said: { says: 'as thick as the last', by: 'Keeper', at: room.now },
+    })
+    // whoever says something else of it is asked: the form does not show what stands there
+    expect(await say('edges', 'done', 'measured after all')).toMatchObject({
+      problem: { code: 'asks', uses: ['Keeper: “as thick as the last”'] },
     })
     expect(await say('quality', 'done', 'the quick one', 1)).toMatchObject({ problem: { code: 'stale', now: 2 } })
     expect(await say('edges', 'open', '')).toMatchObject({ ok: true })
@@ -147,15 +157,15 @@ describe('the path of a new paper', () => {
     const other = (await room.must(ACTIONS['paper.add'], OTHER)).id
     const versionId = room.one<string>('select id from preset_versions')
     const feedId = room.one<string>('select id from feeds')
-    const solved = (number: number, version: string): void => {
+    const solved = (number: number, version: string, edge = 'margins'): void => {
       room.db.$client
         .prepare(
           `insert into edge_checks (id, number, printer_id, queue_id, feed_id, version_id, edge, size_name, width_um, length_um,
              layout, readings, instrument, declared, result, state, note, created_at, by_id, solved_at, solved_no)
-           values (?, ?, (select printer_id from queues), ?, ?, ?, 'margins', 'A4', 210000, 297000, '{}', '[]', '{}', '{}', '{}',
+           values (?, ?, (select printer_id from queues), ?, ?, ?, ?, 'A4', 210000, 297000, '{}', '[]', '{}', '{}', '{}',
              'solved', '', 0, 'x', 0, ?)`,
         )
-        .run(newId(), number, queueId, feedId, version, number)
+        .run(newId(), number, queueId, feedId, version, edge, number)
     }
     const here = newId()
     room.db.$client
@@ -173,6 +183,27 @@ describe('the path of a new paper', () => {
     solved(3, here)
     expect(step('edges')).toMatchObject({ state: 'done', found: { says: 'edge check 2 was printed on it' } })
     expect(paperId).not.toBe(other)
+  })
+  it.each([
+    ["'$.edgeAllowed', 'margins'", 'borderless', /^edge check 1 was printed borderless/, 'open'],
+    ["'$.edgeAllowed', 'margins'", 'margins', /^edge check 1 was printed on it$/, 'done'],
+    ["'$.edgeAllowed', 'either'", 'borderless', /^edge check 1 was printed on it$/, 'done'],
+    ["'$.feedId', 'another'", 'margins', /^edge check 1 was printed in the /, 'open'],
+  ])('a version with %s and a check with %s', async (change, edge, says, state) => {
+    const { room, queueId, step } = await onPath()
+    room.db.$client.exec(
+      `insert into preset_versions (id, preset_id, number, settings, canonical, seal_hash, seal, by_id, at, why)
+       select '${newId()}', preset_id, 9, json_set(settings, ${change}), canonical, seal_hash, seal, by_id, at, why from preset_versions`,
+    )
+    room.db.$client
+      .prepare(
+        `insert into edge_checks (id, number, printer_id, queue_id, feed_id, version_id, edge, size_name, width_um, length_um,
+           layout, readings, instrument, declared, result, state, note, created_at, by_id, solved_at, solved_no)
+         values (?, 1, (select printer_id from queues), ?, (select id from feeds), (select id from preset_versions limit 1), ?,
+           'A4', 210000, 297000, '{}', '[]', '{}', '{}', '{}', 'solved', '', 0, 'x', 0, 1)`,
+      )
+      .run(newId(), queueId, edge)
+    expect(step('edges')).toMatchObject({ state, found: { says: expect.stringMatching(says) } })
   })
   it('leads to the version with the media setting that was kept, and to no other', async () => {
     const { room, step, trial, proofs, view } = await onPath()

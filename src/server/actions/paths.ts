@@ -61,6 +61,13 @@ export const sayStep = action({
   name: 'path.say',
   role: 'helper',
   input: INPUTS['path.say'],
+  asks: {
+    what: () => 'Something is said of this step already:',
+    uses: ({ id, step, state }, { db }) => {
+      const there = state === 'open' ? undefined : readPath(db, id)?.said[step]
+      return () => (there ? [`${there.by}: “${there.says}”`] : [])
+    },
+  },
   commit({ id, revision, step, state, says }, { db, actor, now }) {
     const path = readPath(db, id)
     if (!path) return bad(GONE)

@@ -224,12 +224,12 @@ export const logUpkeep = action({
   name: 'upkeep.log',
   role: 'helper',
   input: INPUTS['upkeep.log'],
-  commit({ printerId, kind, at, note, result, personId }, { db, actor, now }) {
+  commit({ printerId, kind, at, note, result, gaps, personId }, { db, actor, now }) {
     if (!db.select().from(printers).where(eq(printers.id, printerId)).get())
       return bad({ code: 'not_found', what: 'This printer' })
     const id = newId()
     db.insert(upkeep)
-      .values({ id, printerId, kind, at: at ?? now, note, result, personId, byId: actor.id })
+      .values({ id, printerId, kind, at: at ?? now, note, result, gaps, personId, byId: actor.id })
       .run()
     return ok({ value: { id }, subject: printerId, data: { kind } })
   },

@@ -121,7 +121,7 @@ describe('names of sizes', () => {
     await room.must(ACTIONS['size.edit'], { ...CARD, id, revision: 1, name: 'Postcard' })
     const words = () => listPrinters(room.db)[0]?.queues[0]?.facts.dialog[0]?.words
     expect(words()).toEqual({ Postcard: 'Card 92' })
-    expect(printSays(facts()).size).toBe('Postcard')
+    expect(printSays(facts(), null, 'mm').size).toBe('Postcard')
     expect(await word('')).toMatchObject({ ok: true })
     expect(words()).toEqual({})
   })

@@ -301,6 +301,10 @@ describe('a scanner', () => {
     const [known] = listScanners(room.db)
     expect(known?.curve?.points).toHaveLength(21)
     expect(known?.curve?.points[0]).toEqual({ light: 0.8, l: 95 })
+    // checks were read with it: who retires it is told which
+    expect(await room.act(ACTIONS['scanner.retire'], { id: scanner.id, revision: 2 })).toMatchObject({
+      problem: { code: 'asks', uses: [expect.stringMatching(/^1 tone check was read with it: \d+\.$/)] },
+    })
     const other = await begun()
     const elsewhere = await read(other.id, DARK)
     if (!elsewhere.ok) throw new Error('not read')

@@ -9,6 +9,7 @@ import { printSays } from '@/core/slip/says'
 import type { Problem } from '@/core/words/problems'
 import type { Db } from '@/server/db/open'
 import { presets, presetVersions } from '@/server/db/schema'
+import { unitOfRoom } from './room'
 import { catalogue, picturesOf, readSlip } from './slips'
 
 /** The card of a version alone, or why there is none. */
@@ -27,7 +28,7 @@ export function slipCard(db: Db, slipId: string, printId: string | null, now: nu
   const pictures = picturesOf(db, slip.body)
   const facts = factsFrom(known, slip.body, print, (id) => pictures.get(id) ?? null)
   const { sheet } = outcomeOf(facts)
-  const says = printSays(facts)
+  const says = printSays(facts, sheet?.sheet ?? null, unitOfRoom(db))
   return cardOf(db, print.versionId, known, says, {
     ...{ slipId: slip.id, printId: print.id, slipNumber: slip.number },
     title: slip.body.title || `Slip ${slip.number}`,

@@ -66,7 +66,7 @@ const underWay = (db: Db) =>
     .where(inArray(slips.state, ['open', 'waiting']))
     .orderBy(slips.number)
     .all()
-    .map(({ body, ...row }) => ({ ...row, prints: readSlipBody(body).prints }))
+    .map(({ body, ...row }) => ({ ...row, ...readSlipBody(body) }))
 
 /** Numbers of the slips that are open or waiting, by the versions that their prints hold. */
 function slipsByVersion(db: Db): ReadonlyMap<string, readonly number[]> {
@@ -84,6 +84,12 @@ function slipsByVersion(db: Db): ReadonlyMap<string, readonly number[]> {
 export const slipsOfSize = (db: Db, sizeId: string): readonly number[] =>
   underWay(db)
     .filter((s) => s.prints.some((p) => p.sheet?.kind === 'size' && p.sheet.sizeId === sizeId))
+    .map((s) => s.number)
+
+/** Which slips under way were judged on a screen. */
+export const slipsOfScreen = (db: Db, screenId: string): readonly number[] =>
+  underWay(db)
+    .filter((s) => s.screenId === screenId)
     .map((s) => s.number)
 
 /** Which slips under way are a member's. */

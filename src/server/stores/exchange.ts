@@ -26,9 +26,9 @@ export function printerFile(db: Db, id: string): PrinterFile | null {
       .where(eq(upkeep.printerId, id))
       .orderBy(upkeep.at)
       .all()
-      .flatMap(({ kind, at, note, result }) => {
+      .flatMap(({ kind, at, note, result, gaps }) => {
         const known = UPKEEP_KINDS.find((k) => k === kind)
-        return known ? [{ kind: known, at, note, result }] : []
+        return known ? [{ kind: known, at, note, result, gaps }] : []
       }),
     feeds: p.feeds.map(({ revision: _, ...feed }) => feed),
     queues: p.queues.map(({ name, language, address, isDefault, shared, facts }) => ({

@@ -52,14 +52,13 @@ function factsOf(db: Db, row: Row) {
   const kept = trials.find((t) => t.kept === 'kept') ?? null
   const all = candidates(db, row)
   const made = kept ? all.find(({ version }) => version.settings.mediaSettingId === kept.mediaSettingId) : undefined
-  const check = here ? newestCheck(db, queueId, paperId) : null
   const [nozzle] = here
     ? db
-        .select({ at: upkeep.at, result: upkeep.result, by: people.name })
+        .select({ at: upkeep.at, result: upkeep.result, gaps: upkeep.gaps, by: people.name })
         .from(upkeep)
         .leftJoin(people, eq(people.id, upkeep.byId))
         .where(and(eq(upkeep.printerId, here.printer.id), eq(upkeep.kind, 'nozzle check'), gte(upkeep.at, begunAt)))
-        .orderBy(desc(upkeep.at))
+        .orderBy(desc(upkeep.at), newestFirst(upkeep))
         .limit(1)
         .all()
     : []
@@ -67,7 +66,7 @@ function factsOf(db: Db, row: Row) {
     nozzleCheck: nozzle ? { ...nozzle, by: nozzle.by ?? 'someone' } : null,
     trials: trials.length,
     kept: kept && { number: kept.number, mediaSetting: kept.mediaSettingName, flaws: kept.flaws.length },
-    edgeCheck: check,
+    edgeCheck: here ? newestCheck(db, here, paperId, made ?? all[0] ?? null) : null,
     version: made ? { preset: made.preset.name, number: made.version.number, seal: made.version.seal } : null,
     profile: made ? profileOf(db, made) : null,
     toneCheck: made ? toneCheckOf(db, made) : null,
@@ -78,21 +77,39 @@ function factsOf(db: Db, row: Row) {
 
 type Candidate = ReturnType<typeof candidates>[number]
 
-/** The newest solved check of a queue: of the very paper where there is one. */
-function newestCheck(db: Db, queueId: string, paperId: string): PathFacts['edgeCheck'] {
+/**
+ * The newest solved check of a queue: with the feed and edge of the path's version where there is one, of the very paper
+ * where there is one.
+ */
+function newestCheck(
+  db: Db,
+  { printer, queue }: NonNullable<ReturnType<typeof queueOf>>,
+  paperId: string,
+  to: Candidate | null,
+): PathFacts['edgeCheck'] {
   const rows = db
-    .select({ number: edgeChecks.number, id: presetVersions.id, settings: presetVersions.settings })
+    .select({
+      ...{ number: edgeChecks.number, feedId: edgeChecks.feedId, edge: edgeChecks.edge },
+      ...{ id: presetVersions.id, settings: presetVersions.settings },
+    })
     .from(edgeChecks)
     .innerJoin(presetVersions, eq(presetVersions.id, edgeChecks.versionId))
-    .where(and(eq(edgeChecks.queueId, queueId), eq(edgeChecks.state, 'solved')))
+    .where(and(eq(edgeChecks.queueId, queue.id), eq(edgeChecks.state, 'solved')))
     .orderBy(desc(edgeChecks.solvedNo))
     .all()
-  const paperOf = (r: (typeof rows)[number]): string => readSettings(r.settings, r.id).paperId
-  const row = rows.find((r) => paperOf(r) === paperId) ?? rows[0]
+  type Row = (typeof rows)[number]
+  const paperOf = (r: Row): string => readSettings(r.settings, r.id).paperId
+  const onIt = (r: Row): boolean => paperOf(r) === paperId
+  const wanted = to?.version.settings ?? null
+  const inFeed = (r: Row): boolean => wanted === null || r.feedId === wanted.feedId
+  const fits = (r: Row): boolean => inFeed(r) && (wanted?.edgeAllowed !== 'margins' || r.edge === 'margins')
+  const row = rows.find((r) => fits(r) && onIt(r)) ?? rows.find(fits) ?? rows.find(onIt) ?? rows[0]
   if (!row) return null
   const of = paperOf(row)
+  const feedName = printer.feeds.find((f) => f.id === row.feedId)?.name ?? 'another feed'
   const name = db.select({ name: papers.name }).from(papers).where(eq(papers.id, of)).get()?.name ?? 'another paper'
-  return { number: row.number, here: of === paperId, paper: name }
+  const elsewhere = fits(row) ? null : inFeed(row) ? 'was printed borderless' : `was printed in the ${feedName}`
+  return { number: row.number, here: of === paperId, paper: name, elsewhere }
 }
 
 /** A profile made with the version's seal: the one that it converts to, or one that it could. */

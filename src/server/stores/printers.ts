@@ -110,13 +110,21 @@ function allLoads(db: Db): readonly (Load & { readonly printerId: string })[] {
 /** The latest entries of each printer, and the last of each kind however much was noted since; the newest first. */
 function allUpkeep(db: Db): readonly (UpkeepEntry & { readonly printerId: string })[] {
   const rank = (by: string) => sql.raw(`row_number() over (partition by ${by} order by at desc, rowid desc)`)
-  const rows = db.all<{ printer_id: string; kind: string; at: number; note: string; result: string; by: string }>(
-    sql`select u.printer_id, u.kind, u.at, u.note, u.result, coalesce(p.name, 'someone') as by from (
+  const rows = db.all<{
+    printer_id: string
+    kind: string
+    at: number
+    note: string
+    result: string
+    gaps: number
+    by: string
+  }>(
+    sql`select u.printer_id, u.kind, u.at, u.note, u.result, u.gaps, coalesce(p.name, 'someone') as by from (
       select *, ${rank('printer_id')} as latest, ${rank('printer_id, kind')} as of_kind from upkeep
     ) u left join people p on p.id = coalesce(u.person_id, u.by_id)
     where u.latest <= ${UPKEEP_SHOWN} or u.of_kind = 1 order by u.at desc`,
   )
-  return rows.map(({ printer_id: printerId, ...entry }) => ({ printerId, ...entry }))
+  return rows.map(({ printer_id: printerId, gaps, ...entry }) => ({ printerId, gaps: gaps !== 0, ...entry }))
 }
 
 const UPKEEP_SHOWN = 40

@@ -8,18 +8,18 @@ import { listPrinters } from './printers'
 
 const DAY = 86_400_000
 
-type Noted = Pick<UpkeepEntry, 'kind' | 'at'>
+type Noted = Pick<UpkeepEntry, 'kind' | 'at'> & Partial<Pick<UpkeepEntry, 'gaps' | 'result'>>
 
 /** What new heads make due. */
 const AFTER_HEADS: readonly string[] = ['nozzle check', 'head alignment']
 
-/** What of a printer's upkeep is due: the kind and its age in days, what was never noted first, then the oldest. */
+/** What of a printer's upkeep is due: the kind and its age in days, one that found gaps first, then what was never noted, then the oldest. */
 export function dueUpkeep(
   {
     upkeep: entries,
     goodFor,
   }: {
-    readonly upkeep: readonly Pick<UpkeepEntry, 'kind' | 'at'>[]
+    readonly upkeep: readonly Noted[]
     readonly goodFor: Readonly<Record<string, number>>
   },
   now: number,
@@ -27,17 +27,20 @@ export function dueUpkeep(
   const newest = (kind: string): Noted | undefined =>
     entries.filter((e) => e.kind === kind).reduce<Noted | undefined>((a, b) => (a && a.at >= b.at ? a : b), undefined)
   const heads = newest('head change')
-  const kinds = [...new Set([...Object.keys(goodFor), ...(heads ? AFTER_HEADS : [])])]
+  const gaps = entries.flatMap((e) => (e.gaps ? [e.kind] : []))
+  const kinds = [...new Set([...Object.keys(goodFor), ...(heads ? AFTER_HEADS : []), ...gaps])]
   const due = kinds.flatMap((kind): readonly Due[] => {
     const last = newest(kind)
     const days = last ? Math.floor((now - last.at) / DAY) : null
     if (heads && AFTER_HEADS.includes(kind) && (!last || last.at < heads.at))
       return [{ kind, days, since: 'head change' }]
+    if (last?.gaps) return [{ kind, days, gaps: last.result || 'gaps' }]
     const good = goodFor[kind]
     if (good === undefined) return []
     return days === null || days > good ? [{ kind, days }] : []
   })
-  return due.toSorted((a, b) => (b.days ?? Number.MAX_SAFE_INTEGER) - (a.days ?? Number.MAX_SAFE_INTEGER))
+  const rank = (d: Due): number => (d.gaps ? Number.POSITIVE_INFINITY : (d.days ?? Number.MAX_SAFE_INTEGER))
+  return due.toSorted((a, b) => (rank(a) === rank(b) ? 0 : rank(b) - rank(a)))
 }
 
 export type RailLoad = {
@@ -76,7 +79,7 @@ export function railPrinters(
       nickname: p.nickname,
       loads: p.loads.map((l) => ({ ...l, otherwise: says.some((s) => s.feedId === l.feedId) })),
       black: p.blackShared ? p.holdsBlack : null,
-      due: due ? `${due.kind} due` : null,
+      due: due ? (due.gaps ?? `${due.kind} due`) : null,
       says:
         awaySince(db, queueIds) === null
           ? saysUnnoted(

@@ -136,6 +136,16 @@ describe('upkeep', () => {
     const upkeep = [entry('nozzle check', 2), entry('nozzle check', 30), entry('head alignment', 91)]
     expect(dueUpkeep({ upkeep, goodFor }, NOW)).toEqual([{ kind: 'head alignment', days: 91 }])
     expect(dueUpkeep({ upkeep, goodFor: {} }, NOW)).toEqual([])
+    // one that found gaps is due at once, before what is merely old, until one finds none
+    const found = { ...entry('nozzle check', 0), gaps: true, result: 'gaps in the grey' }
+    expect(dueUpkeep({ upkeep: [found, ...upkeep], goodFor }, NOW)).toEqual([
+      { kind: 'nozzle check', days: 0, gaps: 'gaps in the grey' },
+      { kind: 'head alignment', days: 91 },
+    ])
+    expect(dueUpkeep({ upkeep: [found], goodFor: {} }, NOW)).toHaveLength(1)
+    expect(dueUpkeep({ upkeep: [{ ...found, at: found.at - 1 }, entry('nozzle check', 0)], goodFor: {} }, NOW)).toEqual(
+      [],
+    )
     // good for ninety days: on the ninetieth it still is, on the day after it is due
     const since = (ms: number) => dueUpkeep({ upkeep: [{ kind: 'x', at: NOW - ms }], goodFor: { x: 90 } }, NOW)
     expect(since(90 * DAY)).toEqual([])
@@ -452,7 +462,8 @@ describe('the screen that a slip was judged on', () => {
     expect(on()?.flaws).toEqual([])
     room.now += 40 * 86_400_000
     expect(on()?.flaws).toEqual([{ code: 'screen measured long ago', days: 40, good: 30 }])
-    await room.must(ACTIONS['screen.retire'], { id: screenId, revision: 1 })
+    const { uses } = await room.knowingly(ACTIONS['screen.retire'], { id: screenId, revision: 1 })
+    expect(uses).toEqual([`Slip ${slip.number} was judged on it.`])
     expect(on()).toBeNull()
   })
 })

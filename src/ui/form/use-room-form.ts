@@ -63,6 +63,8 @@ type FieldsOf<V extends object, R extends Row, I, O> = {
   /** the fields' own schema and what it is asked about, when they are only a part of what is sent */
   readonly part?: { readonly schema: z.ZodType; readonly of: (values: V, row: R | null) => unknown }
   readonly send: (input: I) => Promise<Result<O, Problem>>
+  /** what is saved replaces more than its fields show: a change in between is said, and doing it once more is meant */
+  readonly replaces?: boolean
   /** it is done: in a sentence, and what follows */
   readonly done?: string | ((values: V) => string)
   readonly then?: (value: O, values: V) => void
@@ -140,7 +142,9 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
       if (result.problem.code !== 'stale' || row === null) return setRefused(sayProblem(result.problem))
       const { now, current } = result.problem
       const other = { ...row, ...(current as Partial<R>), revision: now }
-      if (now === row.revision || meet(other)) {
+      const shown = meet(other)
+      if (o.replaces && !shown) setRefused(sayProblem(result.problem))
+      if (now === row.revision || shown || o.replaces) {
         router.refresh()
         return
       }
@@ -199,7 +203,7 @@ export function useFields<V extends object, R extends Row, I, O>(o: FieldsOf<V, 
     get said() {
       const homeless = Object.entries(form.errors).filter(([key]) => ![...fields].some((field) => within(key, field)))
       return [
-        ...homeless.map(([key, says]) => (key ? `${key}: ${says}` : String(says))),
+        ...new Set(homeless.map(([, says]) => String(says))),
         ...(there ? [CHANGED] : []),
         ...(refused ? [refused] : []),
       ]

@@ -114,6 +114,8 @@ export const upkeep = sqliteTable(
     note: text('note').notNull().default(''),
     /** what came of it, in a few words */
     result: text('result').notNull().default(''),
+    /** a nozzle check that found nozzles which do not fire */
+    gaps: integer('gaps', { mode: 'boolean' }).notNull().default(false),
     /** who did it, where that is not who noted it */
     personId: text('person_id').references(() => people.id),
     byId: text('by_id').notNull(),

@@ -1,0 +1,1 @@
+ALTER TABLE `upkeep` ADD `gaps` integer DEFAULT false NOT NULL;
