@@ -188,7 +188,7 @@ describe('the path of a new paper', () => {
     ["'$.edgeAllowed', 'margins'", 'borderless', /^edge check 1 was printed borderless/, 'open'],
     ["'$.edgeAllowed', 'margins'", 'margins', /^edge check 1 was printed on it$/, 'done'],
     ["'$.edgeAllowed', 'either'", 'borderless', /^edge check 1 was printed on it$/, 'done'],
-    ["'$.feedId', 'another'", 'margins', /^edge check 1 was printed in the /, 'open'],
+    ["'$.feedId', '01a00000-0000-7000-8000-00000000feed'", 'margins', /^edge check 1 was printed in the /, 'open'],
   ])('a version with %s and a check with %s', async (change, edge, says, state) => {
     const { room, queueId, step } = await onPath()
     room.db.$client.exec(
