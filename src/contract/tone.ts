@@ -58,7 +58,10 @@ export const readingBodySchema = z.discriminatedUnion('kind', [
     .object({
       kind: z.literal('eye'),
       /** the last step from each end that can still be told from the end, by its number from 0 */
-      ...{ lightest: z.int().min(1).max(50), deepest: z.int().min(0).max(49) },
+      ...{
+        lightest: z.int('say which patch').min(1).max(50),
+        deepest: z.int('say which patch').min(0).max(49),
+      },
       light: z.string().trim().min(1, 'say in which light').max(120),
       /** the tint that looked neutral in that light; null: none was chosen */
       tint: z.tuple([z.int(), z.int()]).readonly().nullable(),

@@ -11,6 +11,7 @@ import type { SizeProblem } from '@/core/sizes/fit'
 import type { PieceBody } from '@/core/slip/body'
 import type { CheckDue, PictureFacts, PrintFacts } from '@/core/slip/facts'
 import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
+import type { CurveDoubt } from '@/core/tone/use'
 
 export type Level = 'stop' | 'caution' | 'fine'
 
@@ -121,6 +122,7 @@ export type Found =
       readonly names?: DarknessKnown['names']
     }
   | { readonly code: 'tone_colour'; readonly number: number }
+  | { readonly code: 'tone_doubtful'; readonly number: number; readonly doubts: readonly CurveDoubt[] }
   | { readonly code: 'tone_stale'; readonly number: number; readonly since: string }
   | { readonly code: 'printer_agrees' }
   | {

@@ -582,6 +582,19 @@ const CASES: readonly Case[] = [
     says: /go through the curve of tone check 7, at 80 %/,
   },
   {
+    name: 'greys that go through a curve of a doubtful reading',
+    check: 'tone',
+    body: { darkness: -4 },
+    rest: {
+      picture: { ...PICTURE, grey: true },
+      version: toned({
+        curves: [{ id: 'c', number: 7, darkness: -4, strength: 0.8, doubts: ['wet', 'unchecked scan'] }],
+      }),
+    },
+    level: 'caution',
+    says: /curve of tone check 7, and its wedge was read before it was dry and its wedge was read by a scanner that was never checked/,
+  },
+  {
     name: 'greys that are known and not corrected',
     check: 'tone',
     body: { darkness: -4 },

@@ -26,6 +26,8 @@ export const toneChecked: Check = {
     const curve = curveFor(version, darkness)
     const coloured = print.grey === undefined && pictures.some((p) => p && !p.grey)
     if (curve && coloured) return found('caution', { code: 'tone_colour', number: check.number })
+    const doubts = curve?.doubts ?? []
+    if (curve && doubts.length > 0) return found('caution', { code: 'tone_doubtful', number: curve.number, doubts })
     return found('fine', { code: 'tone_checked', number: check.number, strength: curve?.strength ?? null })
   },
 }

@@ -1,4 +1,24 @@
+import { WITHIN } from './anchor'
+
 /** What a seal's tone checks say to a print: which curve it goes through, and what is not known. */
+
+/** Why a curve may be off: its wedge was read before it was dry, or by a scanner that was never checked against a meter. */
+export type CurveDoubt = 'wet' | 'unchecked scan'
+
+/**
+ * Why a curve made of a reading may be off.
+ * @param readAt when it was read, ms. @param dryAt when its wedge is dry, ms; null: nobody logged when it came out.
+ * @param within how far the lightness of a scan may be off, L*; null: a meter measured it.
+ * @example doubtsOf({ readAt: 5, dryAt: 9, within: null }) // ['wet']
+ */
+export const doubtsOf = (reading: {
+  readonly readAt: number
+  readonly dryAt: number | null
+  readonly within: number | null
+}): readonly CurveDoubt[] => [
+  ...(reading.dryAt !== null && reading.readAt < reading.dryAt ? (['wet'] as const) : []),
+  ...(reading.within !== null && reading.within > WITHIN.checked ? (['unchecked scan'] as const) : []),
+]
 
 export type ToneFacts = {
   /** wedges of this seal that were read, by their darkness; the newest first */
@@ -10,6 +30,7 @@ export type ToneFacts = {
     readonly darkness: number
     /** 0 to 1 */
     readonly strength: number
+    readonly doubts?: readonly CurveDoubt[]
   }[]
   /** what was done to the printer after the newest of them was printed; null: nothing */
   readonly since: string | null

@@ -13,6 +13,7 @@ import { sayCheckDue } from './check-due'
 import { countOf, listed } from './count'
 import { sayGate } from './gate'
 import { sayForm } from './paper-form'
+import { sayDoubt } from './tone-verdict'
 
 /** Which rolls are long enough instead. */
 function sayWouldDo(would: { readonly rolls: readonly number[]; readonly unopened: number } | undefined): string {
@@ -205,6 +206,8 @@ function sayFound(f: Found, unit: LengthUnit): string {
       return `Tone checks of this seal were made at ${f.checked.map((d) => sayDarkness(d, f)).join(', ')}, not at ${sayDarkness(f.is, f)}: no curve is used. Print a wedge at that darkness, or change the darkness.`
     case 'tone_colour':
       return `The picture is in colour, and the curve of tone check ${f.number} straightens greys alone: it is not used. Let the picture become grey here, under Colour.`
+    case 'tone_doubtful':
+      return `Its greys go through the curve of tone check ${f.number}, and ${listed(f.doubts.map(sayDoubt))}. Read it again before the print counts.`
     case 'tone_stale':
       return `Tone check ${f.number} was made before the ${f.since}. Print a wedge again.`
     case 'upkeep_done':

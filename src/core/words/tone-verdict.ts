@@ -1,10 +1,21 @@
+import { WITHIN } from '@/core/tone/anchor'
 import type { CurvePrice } from '@/core/tone/curve'
 import type { Reason } from '@/core/tone/rank'
 import type { TintSeen, TintTry } from '@/core/tone/tint'
+import type { CurveDoubt } from '@/core/tone/use'
 import type { Stretch, ToneVerdict } from '@/core/tone/verdict'
 
 const one = (v: number): string => v.toFixed(1)
 const percent = (v: number): string => `${Math.round(100 * v)} %`
+
+/**
+ * Why a curve may be off.
+ * @example sayDoubt('wet') // 'its wedge was read before it was dry'
+ */
+export const sayDoubt = (doubt: CurveDoubt): string =>
+  doubt === 'wet'
+    ? 'its wedge was read before it was dry'
+    : `its wedge was read by a scanner that was never checked against a meter, which may be ${WITHIN.unchecked} L* off`
 
 /**
  * A share of a correction in words.

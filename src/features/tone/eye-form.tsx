@@ -8,7 +8,12 @@ import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import lists from '@/ui/parts/lists.module.css'
 
-type Typed = { readonly lightest: string; readonly deepest: string; readonly light: string; readonly tint: string }
+type Typed = {
+  readonly lightest: string | null
+  readonly deepest: string | null
+  readonly light: string
+  readonly tint: string
+}
 
 const NONE = 'none'
 
@@ -24,14 +29,14 @@ export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly
   const form = useRoomForm({
     action: 'tone.read',
     row: null,
-    values: (): Typed => ({ lightest: '1', deepest: String(steps - 2), light: '', tint: NONE }),
-    input: (v) => ({
+    values: (): { readonly body: Typed } => ({ body: { lightest: null, deepest: null, light: '', tint: NONE } }),
+    input: ({ body: v }) => ({
       id: check.id,
       body: {
         ...{
           kind: 'eye' as const,
-          lightest: Number(v.lightest),
-          deepest: Number(v.deepest),
+          lightest: v.lightest === null ? null : Number(v.lightest),
+          deepest: v.deepest === null ? null : Number(v.deepest),
           light: v.light,
           tint: v.tint === NONE ? null : (tints[Number(v.tint)] ?? null),
         },
@@ -53,12 +58,12 @@ export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly
         can tell from the paper? Which is the last one, before full black, that you can tell from full black?
       </p>
       <div className={lists.fields}>
-        <FormSelect field={form.at('lightest')} label="In the lights" data={choices(1, half, 0)} />
-        <FormSelect field={form.at('deepest')} label="In the darks" data={choices(steps - 2, half, steps - 1)} />
+        <FormSelect field={form.at('body.lightest')} label="In the lights" data={choices(1, half, 0)} />
+        <FormSelect field={form.at('body.deepest')} label="In the darks" data={choices(steps - 2, half, steps - 1)} />
       </div>
       {tints.length > 0 ? (
         <FormSelect
-          field={form.at('tint')}
+          field={form.at('body.tint')}
           label="Which tint looks neutral in that light"
           description="a row of tints, printed from this check, shows those beside the set one"
           data={[
@@ -67,7 +72,7 @@ export function EyeForm({ check, onDone }: { readonly check: ToneCheck; readonly
           ]}
         />
       ) : null}
-      <FormText field={form.at('light')} label="In which light" placeholder="viewing booth, window at noon" />
+      <FormText field={form.at('body.light')} label="In which light" placeholder="viewing booth, window at noon" />
     </Form>
   )
 }

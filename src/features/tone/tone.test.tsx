@@ -9,6 +9,7 @@ import type { Corners } from '@/core/tone/plane'
 import { stepOf } from '@/core/tone/wedge'
 import { openReader } from '@/workers/reader'
 import { done, fromMenu, hearing, show } from '../../../test/interface'
+import { EyeForm } from './eye-form'
 import { SetView } from './set-view'
 import { StartTone } from './start'
 import { ToneCheckPage } from './tone-check'
@@ -156,6 +157,16 @@ describe('a tone check', () => {
     fireEvent.click(screen.getByRole('button', { name: 'It came out' }))
     await waitFor(() => expect(asked).toHaveLength(1))
     expect(asked[0]).toMatchObject({ action: 'tone.printed', body: { id: ID(1), revision: 2 } })
+  })
+  it('what an eye saw begins with nothing chosen, and is not kept before it is said', async () => {
+    const asked = hearing(done({ id: 'r' }))
+    show(<EyeForm check={CHECK} onDone={() => undefined} />)
+    expect(screen.getByRole<HTMLInputElement>('combobox', { name: 'In the lights' }).value).toBe('')
+    fireEvent.click(screen.getByRole('button', { name: 'Keep what I see' }))
+    expect((await screen.findAllByText('Say which patch.')).length).toBe(2)
+    expect(screen.getByText('Say in which light.')).toBeTruthy()
+    expect(screen.queryByText(/body/)).toBeNull()
+    expect(asked).toEqual([])
   })
   it('read by eye alone ranks by how many steps part, and says that this measures nothing', () => {
     const eye = (lightest: number, deepest: number): ReadingBody => ({

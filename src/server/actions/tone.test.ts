@@ -204,6 +204,32 @@ describe('a curve', () => {
     // what is under way keeps the curve that it was pressed with
     expect(curveTable(room.db, other.value.id)).toHaveLength(4097)
   })
+  it('of a wet print or an unchecked scan is asked about, and its prints carry the caution', async () => {
+    const { room, begun, read } = await greyRoom()
+    const { id } = await begun({ print: false })
+    await room.must(ACTIONS['tone.printed'], { id, revision: 1, at: room.now })
+    room.now += 3_600_000
+    const scan = await read(id, {
+      ...{ kind: 'scan', within: 6, encoding: 'sRGB', scannerId: null, anchor: null, fileName: 's.jpg' },
+      patches: DARK.kind === 'instrument' ? DARK.patches : [],
+      light: Array.from({ length: 21 }, (_, i) => 0.8 - 0.035 * i),
+    })
+    if (!scan.ok) throw new Error(JSON.stringify(scan.problem))
+    const { uses } = await room.knowingly(ACTIONS['tone.bind'], { readingId: scan.value.id, strength: 1000 })
+    expect(uses).toEqual([
+      'Its wedge was read before it was dry.',
+      expect.stringMatching(/^Its wedge was read by a scanner that was never checked against a meter/),
+    ])
+    expect(toneBySeal(room.db)('GREY01').curves).toMatchObject([{ doubts: ['wet', 'unchecked scan'] }])
+    // dry, and by a meter: nothing is asked
+    room.now += 24 * 3_600_000
+    const meter = await read(id, DARK)
+    if (!meter.ok) throw new Error('not read')
+    expect(await room.act(ACTIONS['tone.bind'], { readingId: meter.value.id, strength: 1000 })).toMatchObject({
+      ok: true,
+    })
+    expect(toneBySeal(room.db)('GREY01').curves[0]).not.toHaveProperty('doubts')
+  })
   it('is not made of what an eye saw, nor of a wedge that went through one; that wedge goes through it', async () => {
     const { room, begun, read } = await greyRoom()
     const { id } = await begun()

@@ -5,10 +5,12 @@ import { bad, ok } from '@/core/result/result'
 import { atStrength, curveOf } from '@/core/tone/curve'
 import { stepOf, type WedgeLayout } from '@/core/tone/wedge'
 import { sayCode } from '@/core/tone/wedge-code'
+import { sayDoubt } from '@/core/words/tone-verdict'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import { toneCurves, toneReadings } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { readingDoubts } from '@/server/stores/tone-use'
 import { curveInUse, gone, standing } from './wedges'
 
 /** A reading of a wedge: by scan, instrument, typed, or by eye. It is kept beside those before it. */
@@ -70,6 +72,14 @@ export const bindTone = action({
   name: 'tone.bind',
   role: 'keeper',
   input: INPUTS['tone.bind'],
+  asks: {
+    what: () => 'A curve is only as good as its reading:',
+    uses: ({ readingId }, { db }) => {
+      const row = db.select().from(toneReadings).where(eq(toneReadings.id, readingId)).get()
+      const doubts = row ? readingDoubts(db, row.wedgeId, row.at, readReading(row.body)) : []
+      return () => doubts.map((d) => `${sayDoubt(d).charAt(0).toUpperCase()}${sayDoubt(d).slice(1)}.`)
+    },
+  },
   commit({ readingId, strength }, { db, actor, now }) {
     const reading = db.select().from(toneReadings).where(eq(toneReadings.id, readingId)).get()
     const wedge = reading && standing(db, reading.wedgeId)

@@ -1,11 +1,12 @@
 import { asc, desc, eq, inArray, isNull, notInArray } from 'drizzle-orm'
-import { curveTableSchema } from '@/contract/tone'
-import type { ToneFacts } from '@/core/tone/use'
+import { curveTableSchema, type ReadingBody, readReading } from '@/contract/tone'
+import { type CurveDoubt, doubtsOf, type ToneFacts } from '@/core/tone/use'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { presetVersions, queues, runParts, toneCurves, toneReadings, upkeep, wedges } from '@/server/db/schema'
 import { parsed } from './parse'
 import { UPSETS } from './profile-seals'
+import { readRoom } from './room'
 
 /** A bound curve's table. @throws where there is none: curves are never deleted. */
 export function curveTable(db: Db, id: string | null): readonly number[] | null {
@@ -32,6 +33,19 @@ export const wedgesPrinted = (db: Db): ReadonlyMap<string, number> =>
           .map((p) => [p.id, p.at]),
       ),
   )
+
+/** How long a print of this room dries before it is judged, ms. */
+export const dryMs = (db: Db): number => (readRoom(db)?.judging.dryHours ?? 24) * 3_600_000
+
+/** Why a curve made of a reading of a wedge may be off. */
+export function readingDoubts(db: Db, wedgeId: string, readAt: number, body: ReadingBody): readonly CurveDoubt[] {
+  const printedAt = wedgesPrinted(db).get(wedgeId)
+  return doubtsOf({
+    readAt,
+    dryAt: printedAt === undefined ? null : printedAt + dryMs(db),
+    within: body.kind === 'scan' ? body.within : null,
+  })
+}
 
 /** What upset the printer of a version after a time: the first such entry, or null. */
 export const upsetAfter = (db: Db): ((versionId: string, at: number) => string | null) => {
@@ -80,13 +94,16 @@ export function toneBySeal(db: Db): (seal: string) => ToneFacts {
     const curves = db
       .select({
         ...{ id: toneCurves.id, number: wedges.number, seal: toneCurves.seal },
-        ...{ darkness: toneCurves.darkness, strength: toneCurves.strength },
+        ...{ darkness: toneCurves.darkness, strength: toneCurves.strength, wedgeId: toneCurves.wedgeId },
+        ...{ readAt: toneReadings.at, body: toneReadings.body },
       })
       .from(toneCurves)
       .innerJoin(wedges, eq(wedges.id, toneCurves.wedgeId))
+      .innerJoin(toneReadings, eq(toneReadings.id, toneCurves.readingId))
       .where(isNull(toneCurves.retiredAt))
       .orderBy(desc(toneCurves.number))
       .all()
+      .map((c) => ({ ...c, doubts: readingDoubts(db, c.wedgeId, c.readAt, readReading(c.body)) }))
     const facts = new Map<string, ToneFacts>()
     for (const { wedge } of rows) {
       const before = facts.get(wedge.seal) ?? {
@@ -109,6 +126,8 @@ const bound = (c: {
   readonly number: number
   readonly darkness: number
   readonly strength: number
+  readonly doubts: readonly CurveDoubt[]
 }): ToneFacts['curves'][number] => ({
   ...{ id: c.id, number: c.number, darkness: c.darkness, strength: c.strength / 1000 },
+  ...(c.doubts.length > 0 ? { doubts: c.doubts } : {}),
 })

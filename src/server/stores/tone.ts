@@ -32,14 +32,11 @@ import { presetsWithVersions } from './presets'
 import { printLines } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
-import { readRoom } from './room'
 import { type ChosenSheet, sheetChoices } from './sheet-choices'
 import { everySize } from './sizes'
 import { newestPictures } from './slips'
-import { upsetAfter, wedgesPrinted } from './tone-use'
+import { dryMs, upsetAfter, wedgesPrinted } from './tone-use'
 import { versionFacts } from './version-facts'
-
-const HOUR = 3_600_000
 
 const boundFrom = (row: typeof toneCurves.$inferSelect): BoundCurve => ({
   ...{ id: row.id, number: row.number, strength: row.strength / 1000, readingId: row.readingId, at: row.at },
@@ -69,7 +66,6 @@ export function toneChecks(db: Db, now: number, ids?: readonly string[]): readon
   const upset = upsetAfter(db)
   const readings = readingsOf(db)
   const curves = db.select().from(toneCurves).orderBy(desc(toneCurves.number)).all()
-  const dryHours = readRoom(db)?.judging.dryHours ?? 24
   const printers = listPrinters(db)
   const queues = printers.flatMap((p) => p.queues)
   return rows.flatMap(({ wedge: w, by, ...r }): readonly ToneCheck[] => {
@@ -94,7 +90,7 @@ export function toneChecks(db: Db, now: number, ids?: readonly string[]): readon
         through: through ? boundFrom(through) : null,
         ...{ pictureId: w.pictureId, prints: printLines(db, w.slipId), printedAt },
         byHand: w.booking !== null,
-        dryAt: printedAt === null ? null : printedAt + dryHours * HOUR,
+        dryAt: printedAt === null ? null : printedAt + dryMs(db),
         ...{ note: w.note, at: w.at, by: by ?? 'someone', readings: readings.get(w.id) ?? [] },
         curves: curves.filter((c) => c.wedgeId === w.id && c.retiredAt === null).map(boundFrom),
         since: printedAt === null ? null : upset(w.versionId, printedAt),
