@@ -30,7 +30,7 @@ async function printIt(page: Page): Promise<void> {
   await page.waitForSelector('[role=dialog] textarea')
   for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
   await oneCopy(page)
-  await press(page, 'Print it')
+  await press(page, 'Print 1 copy')
 }
 
 describe('at the printer', () => {
@@ -64,7 +64,7 @@ describe('at the printer', () => {
     expect(right).toBeLessThanOrEqual(390)
     for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
     await oneCopy(page)
-    await press(page, 'Print it')
+    await press(page, 'Print 1 copy')
     await says(page, /came out and is in the log/)
     expect(goodOf(slip)).toBe(before + 1)
     const wide: number = await page.$eval('main', (m) => m.scrollWidth - m.clientWidth)

@@ -196,7 +196,7 @@ describe('a printer by its address, from nothing to a print that measures what w
     const stops = await page.$$('input[placeholder="Why it is printed all the same"]')
     for (const stop of stops) await stop.type('a test print')
     await oneCopy(page)
-    await press(page, 'Print it')
+    await press(page, 'Print 1 copy')
     await says(page, /came out and is in the log/)
     await says(page, /run \d+, good/)
     const jobName = one<string>('select job_name from print_jobs where subject_id = ?', slip.id)

@@ -177,7 +177,7 @@ describe('what is in a printer, and what goes wrong there', () => {
     await page.waitForSelector('[role=dialog] textarea')
     for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]')) await stop.type('a test')
     await oneCopy(page)
-    await press(page, 'Print it')
+    await press(page, 'Print 1 copy')
     await says(page, /came out and is in the log/)
     expect(jobs()).toBe(1)
     expect(one<number>('select count(*) from run_parts where slip_id = ?', slip)).toBe(1)

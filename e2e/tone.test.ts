@@ -214,7 +214,7 @@ describe('a picture in black-and-white', () => {
       await press(page, 'Print and log')
       await page.waitForSelector('[role=dialog]')
       await oneCopy(page)
-      await press(page, 'Print it')
+      await press(page, 'Print 1 copy')
       await expect
         .poll(() => one('select state from print_jobs where subject_id = ?', slip), { timeout: PATIENCE_MS })
         .toBe('done')

@@ -195,6 +195,7 @@ describe('the bench', () => {
               load: {
                 feedId: 'f',
                 feedName: 'rear stack',
+                paperId: 'dune',
                 paperName: 'Dune',
                 roll: false,
                 width: fromMm(210),

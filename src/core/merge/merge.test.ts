@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { differing, merged, same } from './merge'
+import { differing, merged, mergedById, same } from './merge'
 
 describe('what two people made of one value', () => {
   const base = { name: 'Ann', note: '', facts: { least: -20, most: 20 }, list: [1, 2], days: { check: 7, align: 90 } }
@@ -35,6 +35,28 @@ describe('what two people made of one value', () => {
   it('nothing stands for null or for none', () => {
     expect(merged({ a: 1 } as { a: number | null }, { a: null }, { a: 2 })).toEqual({ a: null })
     expect(merged({ a: null } as { a: number | null }, { a: null }, { a: 2 })).toEqual({ a: 2 })
+  })
+})
+
+describe('two changes of lists of things with ids', () => {
+  const thing = (id: string, a = 1, b = 1) => ({ id, a, b })
+  const base = { title: '', list: [thing('x'), thing('y')] }
+  it('each thing is merged by itself', () => {
+    const mine = { title: 'Fern', list: [thing('x', 2), thing('y')] }
+    const theirs = { title: '', list: [thing('x', 1, 5), thing('y', 7)] }
+    expect(mergedById(base, mine, theirs)).toEqual({ title: 'Fern', list: [thing('x', 2, 5), thing('y', 7)] })
+  })
+  it('what was added or taken out at either side is', () => {
+    const mine = { ...base, list: [thing('x'), thing('mine')] }
+    const theirs = { ...base, list: [thing('x'), thing('y'), thing('theirs')] }
+    expect(mergedById(base, mine, theirs).list.map((t) => t.id)).toEqual(['x', 'mine', 'theirs'])
+    expect(mergedById(base, base, { ...base, list: [] }).list).toEqual([])
+  })
+  it('what was taken out at one side and changed at the other stays', () => {
+    expect(mergedById(base, { ...base, list: [thing('x', 9)] }, { ...base, list: [thing('y', 8)] }).list).toEqual([
+      thing('x', 9),
+      thing('y', 8),
+    ])
   })
 })
 

@@ -33,16 +33,41 @@ export const differing = (a: object, b: object): readonly string[] =>
  * @example merged({ a: 1, b: 1, c: 1 }, { a: 2, b: 1, c: 1 }, { a: 3, b: 3, c: 1 }) // { a: 2, b: 3, c: 1 }
  */
 export function merged<T extends object>(base: T, mine: T, theirs: T): T {
-  return mergedAny(base, mine, theirs) as T
+  return mergedAny(base, mine, theirs, false) as T
 }
 
-function mergedAny(base: unknown, mine: unknown, theirs: unknown): unknown {
+/**
+ * {@link merged}, and lists of things that have ids are merged thing by thing: what was added or taken out at either side
+ * is, in the order of here; what was taken out there and changed here stays.
+ * @example mergedById({ l: [{ id: 'a', n: 1, m: 1 }] }, { l: [{ id: 'a', n: 2, m: 1 }] }, { l: [{ id: 'a', n: 1, m: 5 }] }) // { l: [{ id: 'a', n: 2, m: 5 }] }
+ */
+export function mergedById<T extends object>(base: T, mine: T, theirs: T): T {
+  return mergedAny(base, mine, theirs, true) as T
+}
+
+type Thing = Fields & { readonly id: string }
+
+const areThings = (value: unknown): value is readonly Thing[] =>
+  Array.isArray(value) && value.every((v) => isFields(v) && typeof v.id === 'string')
+
+function mergedThings(base: readonly Thing[], mine: readonly Thing[], theirs: readonly Thing[]): readonly unknown[] {
+  const of = (list: readonly Thing[], { id }: Thing): Thing | undefined => list.find((x) => x.id === id)
+  const here = mine.flatMap((m) => {
+    const [before, there] = [of(base, m), of(theirs, m)]
+    if (there) return [mergedAny(before, m, there, true)]
+    return before && same(before, m) ? [] : [m]
+  })
+  return [...here, ...theirs.filter((t) => !of(mine, t) && !same(of(base, t), t))]
+}
+
+function mergedAny(base: unknown, mine: unknown, theirs: unknown, byId: boolean): unknown {
+  if (byId && areThings(mine) && areThings(theirs)) return mergedThings(areThings(base) ? base : [], mine, theirs)
   if (!isFields(mine) || !isFields(theirs)) return same(mine, base) ? theirs : mine
   const before = isFields(base) ? base : {}
   const keys = new Set([...Object.keys(theirs), ...Object.keys(mine)])
   return Object.fromEntries(
     [...keys].flatMap((key) => {
-      const value = mergedAny(before[key], mine[key], theirs[key])
+      const value = mergedAny(before[key], mine[key], theirs[key], byId)
       return value === undefined ? [] : [[key, value]]
     }),
   )

@@ -18,6 +18,7 @@ export type Needs = {
   readonly load: {
     readonly feedId: string
     readonly feedName: string
+    readonly paperId: string
     readonly paperName: string
     readonly roll: boolean
     readonly width: Um
@@ -49,6 +50,7 @@ export function needsOf(version: VersionFacts, sheet: FedSheet, roll: boolean, l
       : {
           feedId: version.feed.id,
           feedName: version.feed.name,
+          paperId: version.paper.id,
           paperName: version.paper.name,
           roll,
           width: short as Um,
@@ -63,4 +65,4 @@ export function needsOf(version: VersionFacts, sheet: FedSheet, roll: boolean, l
  * @example needsKey({ load: null, black: 'photo' }) === needsKey({ load: null, black: null }) // false
  */
 export const needsKey = (n: Needs): string =>
-  `${n.black ?? ''}|${n.load ? `${n.load.feedId}|${n.load.paperName}|${n.load.width}|${n.load.length}` : ''}`
+  `${n.black ?? ''}|${n.load ? `${n.load.feedId}|${n.load.paperId}|${n.load.width}|${n.load.length}` : ''}`

@@ -319,6 +319,11 @@ describe('what has to be changed first', () => {
   it('is nothing when paper and black are there', () => {
     expect(needsKey(needsOf(VERSION, sheet, false, [loaded]))).toBe('|')
   })
+  it('is another paper where two have one name', () => {
+    const wants = needsOf(VERSION, sheet, false, [])
+    const twin = needsOf({ ...VERSION, paper: { ...VERSION.paper, id: 'twin' } }, sheet, false, [])
+    expect(needsKey(twin)).not.toBe(needsKey(wants))
+  })
   it('names paper and black', () => {
     const needs = needsOf({ ...VERSION, holdsBlack: 'photo' }, sheet, false, [{ ...loaded, paperId: 'other' }])
     expect(needs).toMatchObject({ black: 'matte', load: { paperName: 'Fenland Matte', width: 257_000 } })

@@ -6,6 +6,7 @@ import type { ShelfItem } from '@/contract/shelf'
 import type { Lane } from '@/contract/views/bench'
 import { NozzleForm } from '@/ui/form/nozzle-form'
 import { Choices } from '@/ui/parts/choices'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 import { LoadingSteps } from '@/ui/parts/loading-steps'
 import { FormButton } from '@/ui/parts/panel'
 import { shelfPicks } from '@/ui/parts/shelf'
@@ -58,6 +59,7 @@ export function LoadControls({
             label={`In the ${feed?.name ?? 'feed'}`}
             placeholder="Type to find a paper"
             searchable
+            filter={foldedFilter}
             data={items}
             value={null}
             comboboxProps={{ withinPortal: false }}

@@ -8,6 +8,7 @@ import type { Option, Selection } from '@/core/rules/rules'
 import { countOf } from '@/core/words/count'
 import { sayChange, sayForced, sayReason, valueName } from '@/core/words/options'
 import { type Choice, Choices } from '@/ui/parts/choices'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 import css from './preset.module.css'
 
 /** Longer reasons stand behind a short one, shown when it is pointed at. */
@@ -94,6 +95,7 @@ export function OptionRow(props: {
             size="xs"
             w={250}
             searchable
+            filter={foldedFilter}
             allowDeselect={false}
             disabled={frozen}
             value={chosen}

@@ -10,6 +10,7 @@ import { SETTING_NAMES, sayValue, sealOwnOf } from '@/core/words/settings'
 import { FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 import { Against } from './against'
 import css from './preset.module.css'
 import type { PresetView, PresetWorld } from './types'
@@ -91,6 +92,7 @@ export function Compare({
     <Select
       label={label}
       searchable
+      filter={foldedFilter}
       allowDeselect={false}
       data={all.map(({ value: v, label: l }) => ({ value: v, label: l }))}
       value={value}

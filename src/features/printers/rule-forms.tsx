@@ -7,6 +7,7 @@ import type { Literal, Option, Rule } from '@/core/rules/rules'
 import { sayRule } from '@/core/words/options'
 import { FormNote, FormSelect, FormText } from '@/ui/form/fields'
 import type { Field } from '@/ui/form/use-room-form'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 import lists from '@/ui/parts/lists.module.css'
 import { keyFrom } from './key-from'
 import { PartForm } from './part-form'
@@ -30,6 +31,7 @@ function LiteralFields(props: {
         openOnFocus={false}
         w={170}
         searchable
+        filter={foldedFilter}
         data={options.map((o) => ({ value: o.id, label: o.name }))}
         value={literal.option || null}
         error={props.error ? true : undefined}
@@ -41,6 +43,7 @@ function LiteralFields(props: {
         openOnFocus={false}
         flex={1}
         searchable
+        filter={foldedFilter}
         data={(option?.values ?? []).map((v) => ({ value: v.id, label: v.name }))}
         value={[...literal.in]}
         error={props.error}

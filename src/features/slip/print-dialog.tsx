@@ -2,6 +2,7 @@
 
 import { Button, Modal } from '@mantine/core'
 import { useEffect, useState } from 'react'
+import { countOf } from '@/core/words/count'
 import { FormChoices, FormCount, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
@@ -33,7 +34,7 @@ export function PrintDialog(props: {
   const { prints } = props
   const { unit } = useWays()
   const one = alone(prints)
-  const wants = one?.left ?? 1
+  const wants = Math.max(1, one?.left ?? 1)
   const given = useStopAnswers(stopsOf(prints, unit))
   const form = useRoomForm({
     action: 'print.start',
@@ -70,7 +71,7 @@ export function PrintDialog(props: {
       <Form
         form={form}
         focused
-        submit={`Print ${all === 1 ? 'it' : `${all} copies`}`}
+        submit={`Print ${countOf(all, 'copy')}`}
         shut={outcome === 'good' && given.open ? 'Answer each stop with a reason first.' : null}
         extra={
           <Button variant="default" onClick={props.onClose}>

@@ -219,7 +219,7 @@ export function SlipDesk(page: SlipPage) {
         editable={editable}
         inTurn={saved.inTurn}
       />
-      {state.kind === 'conflict' ? <Conflict mine={body} theirs={state.theirs} onSettle={settle} /> : null}
+      {state.kind === 'conflict' ? <Conflict mine={state.mine} theirs={state.theirs} onSettle={settle} /> : null}
       <section className={css.docket} aria-label="Docket" data-done={editable ? undefined : true}>
         {wanted.length > 1 ? (
           <PrintList

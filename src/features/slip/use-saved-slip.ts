@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
-import { same } from '@/core/merge/merge'
+import { mergedById, same } from '@/core/merge/merge'
 import type { SlipBody } from '@/core/slip/body'
 import { Again } from '@/ui/form/pauses'
 import { tellProblem } from '@/ui/parts/tell'
@@ -16,7 +16,8 @@ export type SaveState =
   | { readonly kind: 'kept here' }
   /** the room did not take it, and says why; it stays here until it is changed */
   | { readonly kind: 'refused' }
-  | { readonly kind: 'conflict'; readonly theirs: SlipBody; readonly revision: number }
+  /** `mine`: with every field that the other alone changed as it is there */
+  | { readonly kind: 'conflict'; readonly mine: SlipBody; readonly theirs: SlipBody; readonly revision: number }
 
 type Saved = { readonly id: string; readonly body: SlipBody; readonly revision: number }
 
@@ -59,7 +60,9 @@ export function useSavedSlip(slip: Saved) {
         now.revision = problem.now
         return save()
       }
-      return setState({ kind: 'conflict', theirs, revision: problem.now })
+      return setState({
+        ...{ kind: 'conflict', mine: mergedById(now.base, now.body, theirs), theirs, revision: problem.now },
+      })
     }
     if (problem.code === 'unreachable') {
       setState({ kind: 'kept here' })
@@ -118,6 +121,7 @@ export function useSavedSlip(slip: Saved) {
       setState((current) => {
         if (current.kind !== 'conflict') return current
         const now = latest.current
+        const mine = mergedById(now.base, now.body, current.theirs)
         now.revision = current.revision
         now.base = current.theirs
         if (keep === 'theirs') {
@@ -126,7 +130,9 @@ export function useSavedSlip(slip: Saved) {
           setBody(current.theirs)
           return { kind: 'saved' }
         }
+        now.body = mine
         now.dirty = true
+        setBody(mine)
         void Promise.resolve().then(save)
         return { kind: 'saving' }
       })

@@ -4,9 +4,11 @@ import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import type { SlipInLine } from '@/contract/views/slip'
+import { countOf } from '@/core/words/count'
 import { useKeys } from '@/ui/keys/use-keys'
 import { sayDay } from '@/ui/parts/dates'
 import { PageHead } from '@/ui/parts/page-head'
+import { Pages } from '@/ui/parts/pages'
 import { Thumb } from '@/ui/parts/thumb'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -16,6 +18,8 @@ export type SlipRow = SlipInLine & {
   readonly memberName: string | null
   readonly pictureName: string | null
   readonly updatedAt: number
+  /** a print of it is at a printer now */
+  readonly printing: boolean
 }
 
 const STATES: readonly { readonly state: SlipRow['state'] | 'all'; readonly name: string }[] = [
@@ -25,15 +29,16 @@ const STATES: readonly { readonly state: SlipRow['state'] | 'all'; readonly name
 ]
 
 /** Slips by their last change; the open ones first. */
-export function Slips({
-  rows,
-  show,
-  now,
-}: {
+export function Slips(props: {
   readonly rows: readonly SlipRow[]
+  /** where the page begins among all of them, how many a page has, and how many there are */
+  readonly from: number
+  readonly page: number
+  readonly count: number
   readonly show: string
   readonly now: number
 }) {
+  const { rows, from, page, count, show, now } = props
   const { act, busy } = useDo()
   const { timeZone } = useWays()
   const router = useRouter()
@@ -44,7 +49,10 @@ export function Slips({
   useKeys({ n: () => void add() })
   return (
     <>
-      <PageHead title="Slips" sub="a slip is one request of a member, from picture to prints">
+      <PageHead
+        title="Slips"
+        sub={`${countOf(count, 'slip')}; a slip is one request of a member, from picture to prints`}
+      >
         <Button loading={busy} onClick={() => void add()} title="New slip (n)">
           New slip
         </Button>
@@ -92,13 +100,14 @@ export function Slips({
                     </Link>
                   </td>
                   <td>{r.memberName ?? <span className="soft">nobody yet</span>}</td>
-                  <td>{r.state === 'waiting' ? 'on the bench' : r.state}</td>
+                  <td>{r.printing ? 'printing' : r.state === 'waiting' ? 'on the bench' : r.state}</td>
                   <td>{sayDay(r.updatedAt, timeZone, now)}</td>
                 </tr>
               ))}
             </tbody>
           </table>
         )}
+        <Pages {...{ from, page, count }} />
       </div>
     </>
   )

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { type BetterSQLite3Database, drizzle } from 'drizzle-orm/better-sqlite3'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
+import { folded, sortKey } from '@/core/words/fold'
 import { fillRecords } from './fill-records'
 import { fillSeals } from './fill-seals'
 import { type Hold, holdRoom } from './hold'
@@ -28,6 +29,9 @@ export function openDatabase(file: string): Db {
   client.pragma('synchronous = FULL')
   client.pragma('foreign_keys = ON')
   client.pragma('busy_timeout = 5000')
+  // names are found and sorted by the language’s rules, which the database does not know
+  client.function('folded', { deterministic: true }, (text) => (text === null ? null : folded(String(text))))
+  client.function('sort_key', { deterministic: true }, (text) => (text === null ? null : sortKey(String(text))))
   return drizzle(client, { schema })
 }
 

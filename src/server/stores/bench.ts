@@ -12,6 +12,7 @@ import { copiesOf } from './copies'
 import { allHeard, awaySince, printersSay } from './heard'
 import { planLines } from './kept-plans'
 import { logTotals } from './log'
+import { listPapers } from './papers'
 import { openPrints } from './print-jobs'
 import { listPrinters } from './printers'
 import { dueUpkeep } from './rail'
@@ -58,6 +59,18 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
   const printerOfQueue = new Map(printers.flatMap((p) => p.queues.map((q) => [q.id, p])))
   const groups = new Map<string, Map<string, Filling>>()
   const unplaced: Filling = { needs: { load: null, black: null }, slips: [], count: 0, prints: 0, seconds: 0 }
+  // two papers of one name are told apart by their makers
+  const papers = listPapers(db)
+  const paperName = ({
+    paperId,
+    paperName: name,
+  }: {
+    readonly paperId: string
+    readonly paperName: string
+  }): string => {
+    const maker = papers.find((p) => p.id === paperId)?.maker ?? ''
+    return maker !== '' && papers.some((p) => p.id !== paperId && p.name === name) ? `${name} (${maker})` : name
+  }
   const plans = planLines(db, now).filter((p) => p.state === 'kept')
   const put = (slip: Slip, memberName: string | null, print: PrintBody): void => {
     const copies = made.wanted(slip.id, print)
@@ -67,7 +80,8 @@ function benchNow(db: Db, now: number, dayStart: number): Bench {
     const printer = printerOfQueue.get(facts.version?.settings.queueId ?? '')
     let group = unplaced
     if (printer && facts.version && outcome.sheet) {
-      const needs = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
+      const asked = needsOf(facts.version, outcome.sheet.sheet, outcome.sheet.roll, printer.loads)
+      const needs = asked.load ? { ...asked, load: { ...asked.load, paperName: paperName(asked.load) } } : asked
       const lane = groups.get(printer.id) ?? new Map<string, Filling>()
       groups.set(printer.id, lane)
       group = lane.get(needsKey(needs)) ?? { needs, slips: [], count: 0, prints: 0, seconds: 0 }

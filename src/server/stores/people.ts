@@ -1,9 +1,9 @@
-import { and, asc, eq, inArray, isNull, or, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNull, or, sql } from 'drizzle-orm'
 import { type Minor, minor } from '@/core/money/money'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { groups, people } from '@/server/db/schema'
-import { holds } from './holds'
+import { byName, holds } from './holds'
 
 export type Group = {
   readonly id: string
@@ -45,7 +45,7 @@ function groupsNow(db: Db): readonly Group[] {
     })
     .from(groups)
     .where(isNull(groups.retiredAt))
-    .orderBy(asc(groups.name))
+    .orderBy(byName(groups.name))
     .all()
     .map((g) => ({ ...g, owes: minor(g.owes) }))
 }
@@ -72,7 +72,7 @@ const toPerson = (p: NonNullable<ReturnType<ReturnType<typeof peopleRows>['get']
 })
 
 export const listPeople = (db: Db): readonly Person[] =>
-  peopleRows(db).where(isNull(people.retiredAt)).orderBy(asc(people.name)).all().map(toPerson)
+  peopleRows(db).where(isNull(people.retiredAt)).orderBy(byName(people.name)).all().map(toPerson)
 
 /** A person to choose from. */
 export type Somebody = { readonly id: string; readonly name: string; readonly groupName: string | null }
@@ -90,7 +90,7 @@ export function somePeople(
   const first = named.length > 0 ? base().where(inArray(people.id, named)).all() : []
   const rest = base()
     .where(and(isNull(people.retiredAt), holds(people.name, typed)))
-    .orderBy(asc(people.name))
+    .orderBy(byName(people.name))
     .limit(most)
     .all()
   return [...first, ...rest.filter((r) => !named.includes(r.id))]
@@ -111,7 +111,7 @@ export function pageOfPeople(
     db.select({ n: sql<number>`count(*)` }).from(people).leftJoin(groups, eq(groups.id, people.groupId)).where(w).get()
       ?.n ?? 0
   return {
-    people: peopleRows(db).where(where).orderBy(asc(people.name)).limit(most).offset(from).all().map(toPerson),
+    people: peopleRows(db).where(where).orderBy(byName(people.name)).limit(most).offset(from).all().map(toPerson),
     count: counted(where),
     all: kept(db, 'how many people', () => counted(isNull(people.retiredAt))),
   }

@@ -1,9 +1,10 @@
-import { asc, isNotNull, isNull } from 'drizzle-orm'
+import { isNotNull, isNull } from 'drizzle-orm'
 import { z } from 'zod'
 import type { Takes } from '@/core/printer/takes'
 import { kept } from '@/server/db/kept'
 import type { Db } from '@/server/db/open'
 import { profiles } from '@/server/db/schema'
+import { byName } from './holds'
 import { listPapers } from './papers'
 import { parsed } from './parse'
 import { listPrinters } from './printers'
@@ -66,7 +67,7 @@ const profileRows = (db: Db, retired: boolean) => {
     })
     .from(profiles)
     .where(retired ? isNotNull(profiles.retiredAt) : isNull(profiles.retiredAt))
-    .orderBy(asc(profiles.name))
+    .orderBy(byName(profiles.name))
     .all()
     .map(({ space, about, ...p }) => ({
       ...{ ...p, grey: space === 'GRAY', seals: seals.get(p.id) ?? [] },

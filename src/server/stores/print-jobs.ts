@@ -104,6 +104,17 @@ export const openPrints = (db: Db): readonly PrintLine[] =>
     .all()
     .map(toLine)
 
+/** What jobs under way are of: slips, edge checks and plans by their ids. */
+export const subjectsUnderWay = (db: Db): ReadonlySet<string> =>
+  new Set(
+    db
+      .selectDistinct({ id: printJobs.subjectId })
+      .from(printJobs)
+      .where(inArray(printJobs.state, [...UNDER_WAY]))
+      .all()
+      .map((j) => j.id),
+  )
+
 /** A subject's jobs, the newest first. */
 export const printLines = (db: Db, subjectId: string): readonly PrintLine[] =>
   lines(db).where(eq(printJobs.subjectId, subjectId)).orderBy(newestFirst(printJobs)).limit(40).all().map(toLine)

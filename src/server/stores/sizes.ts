@@ -1,8 +1,9 @@
-import { asc, isNull } from 'drizzle-orm'
+import { isNull } from 'drizzle-orm'
 import { um } from '@/core/length/length'
 import { type Size, STANDARD_SIZES } from '@/core/sizes/sizes'
 import type { Db } from '@/server/db/open'
 import { sizeNames, sizes } from '@/server/db/schema'
+import { byName } from './holds'
 
 export type CustomSize = Size & { readonly revision: number }
 
@@ -36,13 +37,13 @@ export function standardSizes(db: Db): readonly Size[] {
 }
 
 export const listCustomSizes = (db: Db): readonly CustomSize[] =>
-  db.select().from(sizes).where(isNull(sizes.retiredAt)).orderBy(asc(sizes.name)).all().map(toSize)
+  db.select().from(sizes).where(isNull(sizes.retiredAt)).orderBy(byName(sizes.name)).all().map(toSize)
 
 /** The room's own sizes first, then the standard ones. */
 export const listSizes = (db: Db): readonly Size[] => [...listCustomSizes(db), ...standardSizes(db)]
 
 /** Every size that a slip may name: those that are no longer offered too. */
 export const everySize = (db: Db): readonly Size[] => [
-  ...db.select().from(sizes).orderBy(asc(sizes.name)).all().map(toSize),
+  ...db.select().from(sizes).orderBy(byName(sizes.name)).all().map(toSize),
   ...standardSizes(db),
 ]

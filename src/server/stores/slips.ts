@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray } from 'drizzle-orm'
+import { and, count, desc, eq, inArray } from 'drizzle-orm'
 import { readSlipBody } from '@/contract/slip'
 import type { SlipInLine, SlipState } from '@/contract/views/slip'
 import { um } from '@/core/length/length'
@@ -103,8 +103,16 @@ export const picturesOf = (db: Db, ...bodies: readonly SlipBody[]): ReadonlyMap<
   )
 }
 
+/** How many slips are in these states. */
+export const countSlips = (db: Db, states: readonly SlipState[]): number =>
+  db
+    .select({ n: count() })
+    .from(slips)
+    .where(inArray(slips.state, [...states]))
+    .get()?.n ?? 0
+
 /** Slips in these states, the newest change first. */
-export function listSlips(db: Db, states: readonly SlipState[], limit = 200): readonly SlipLine[] {
+export function listSlips(db: Db, states: readonly SlipState[], limit = 200, from = 0): readonly SlipLine[] {
   return db
     .select({ slip: slips, picture: pictures, member: people.name })
     .from(slips)
@@ -113,6 +121,7 @@ export function listSlips(db: Db, states: readonly SlipState[], limit = 200): re
     .where(and(inArray(slips.state, [...states])))
     .orderBy(desc(slips.updatedAt), desc(slips.number))
     .limit(limit)
+    .offset(from)
     .all()
     .map((r) => ({ slip: toSlip(r.slip), picture: r.picture ? toPicture(r.picture) : null, memberName: r.member }))
 }

@@ -2,6 +2,7 @@
 
 import { Checkbox, MultiSelect, Select, Textarea, TextInput } from '@mantine/core'
 import { DateTimePicker } from '@mantine/dates'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 import '@mantine/dates/styles.css'
 import type { ReactNode } from 'react'
 import type { Um } from '@/core/length/length'
@@ -143,6 +144,7 @@ export function FormSelect<V extends string | null>(
         value={field.value}
         error={field.error}
         clearable={none !== undefined}
+        filter={foldedFilter}
         openOnFocus={false}
         allowDeselect={none !== undefined}
         onChange={(v) => field.set(v as V)}
@@ -169,6 +171,7 @@ export function FormSome<V extends string>(
         data={[...items]}
         value={[...field.value]}
         error={field.error}
+        filter={foldedFilter}
         openOnFocus={false}
         onChange={(chosen) => field.set(items.flatMap(({ value }) => (chosen.includes(value) ? [value as V] : [])))}
       />

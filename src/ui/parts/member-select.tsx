@@ -2,6 +2,7 @@
 
 import { Select, type SelectProps } from '@mantine/core'
 import { useEffect, useState } from 'react'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 
 /** Somebody to choose from. */
 export type Somebody = { readonly id: string; readonly name: string; readonly groupName?: string | null }
@@ -44,6 +45,7 @@ export function MemberSelect({
     <Select
       {...rest}
       searchable
+      filter={foldedFilter}
       value={value}
       data={all.map((p) => ({ value: p.id, label: p.name }))}
       onSearchChange={setText}

@@ -1,5 +1,6 @@
 'use client'
 
+import { folded } from '@/core/words/fold'
 import lists from './lists.module.css'
 
 /** Narrows a list as it is typed. `what` is named in its label: "Search papers". */
@@ -21,6 +22,6 @@ export function SearchBox(props: {
   )
 }
 
-/** Whether any of the texts holds what was typed, whatever the case. */
+/** Whether any of the texts holds what was typed, whatever the case and the marks. */
 export const holdsText = (typed: string, ...texts: readonly (string | null | undefined)[]): boolean =>
-  texts.join(' ').toLowerCase().includes(typed.trim().toLowerCase())
+  folded(texts.join(' ')).includes(folded(typed.trim()))

@@ -8,6 +8,7 @@ import type { PrintSays } from '@/core/preset/dialog'
 import type { PrintBody } from '@/core/slip/body'
 import type { VersionFacts } from '@/core/slip/facts'
 import { DialogSteps } from '@/ui/parts/dialog-steps'
+import { foldedFilter } from '@/ui/parts/folded-filter'
 import css from '../slip.module.css'
 import type { VersionChoice } from '../types'
 import { WayOut } from '../way-out'
@@ -47,6 +48,7 @@ export function PresetFields(props: {
         aria-label="Preset"
         placeholder="Type to find a preset"
         searchable
+        filter={foldedFilter}
         size="xs"
         value={version?.id ?? null}
         data={groups.map(({ group, list }) => ({
