@@ -66,7 +66,19 @@ export const presetFileSchema = z.object({
   seal: z.string().max(12),
   why: z.string().max(4000),
   settings: settingsSchema,
-  names: z.object({ queue: z.string(), paper: z.string(), feed: z.string(), profile: z.string().nullable() }),
+  names: z.object({
+    /** left away in files from before it was said */
+    printer: z.string().max(120).default(''),
+    queue: z.string(),
+    paper: z.string(),
+    feed: z.string(),
+    profile: z.string().nullable(),
+  }),
+  /** the ICC profile that it converts to, whole; null: it converts to none, or its file was not there */
+  profile: z
+    .object({ name: z.string().min(1).max(120), data: z.base64().max(8_000_000) })
+    .nullable()
+    .default(null),
 })
 export type PresetFile = z.output<typeof presetFileSchema>
 

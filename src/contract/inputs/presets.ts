@@ -29,7 +29,8 @@ export const PRESETS_INPUTS = {
     found: foundSchema,
   }),
   'read-back.settle': z.object({ id: idSchema }),
-  'preset.import': z.object({ text: z.string().max(200_000) }),
+  /** with the profile that it brings along */
+  'preset.import': z.object({ text: z.string().max(9_000_000) }),
   'preset.carry': z.object({ id: idSchema, queueId: idSchema, name: nameSchema }),
   'preset.add': z.object({ name: nameSchema, draft: settingsSchema }),
   'preset.draft': z.object({ ...edited, name: nameSchema, draft: settingsSchema }),

@@ -6,7 +6,6 @@ import { FormSelect } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useFields } from '@/ui/form/use-room-form'
 import { FileDrop } from '@/ui/parts/files'
-import { foldedFilter } from '@/ui/parts/folded-filter'
 import { tell } from '@/ui/parts/tell'
 import { upload } from '@/ui/parts/upload'
 import type { PresetView } from './types'
@@ -87,7 +86,6 @@ export function AddProfile({
         description="The version that printed the chart it was measured from. A print with another seal is then looked at."
         none="Nobody knows"
         searchable
-        filter={foldedFilter}
         data={sealsOf(presets)}
       />
       <FileDrop field={form.at('files')} label="Profile files" says="Drop ICC profiles here" />

@@ -7,7 +7,6 @@ import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayDay } from '@/ui/parts/dates'
-import { foldedFilter } from '@/ui/parts/folded-filter'
 import lists from '@/ui/parts/lists.module.css'
 import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
@@ -209,7 +208,6 @@ function BindForm(props: {
         label="Version"
         first
         searchable
-        filter={foldedFilter}
         data={sealsOf(presets).filter((s) => !profile.seals.includes(s.value))}
       />
     </Form>

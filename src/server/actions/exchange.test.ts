@@ -192,6 +192,36 @@ describe('a preset as a file', () => {
     }
     expect(Math.min(seen.open, seen.closed)).toBeGreaterThan(FILES / 10)
   })
+  it('lands on the queue of the printer that it names, and never on the first of an equal name in silence', async () => {
+    const room = await TestRoom.open()
+    const file = presetFile(room.db, room.one<string>('select id from preset_versions'))
+    const printer = printerFile(room.db, room.one<string>('select id from printers'))
+    if (!file || !printer) throw new Error('there is a version')
+    const names = ['Heron', 'Plover']
+    for (const nickname of names)
+      await room.must(ACTIONS['printer.import'], { text: JSON.stringify({ ...printer, nickname }) })
+    const queueOf = (name: string): string =>
+      listPrinters(room.db).find((p) => p.nickname === name)?.queues[0]?.id ?? ''
+    const from = (printerName: string) => ({
+      ...file,
+      name: `For ${printerName}`,
+      settings: { ...file.settings, queueId: '01a00000-0000-7000-8000-00000000aaaa' },
+      names: { ...file.names, printer: printerName },
+    })
+    const take = (printerName: string) =>
+      room.act(ACTIONS['preset.import'], { text: JSON.stringify(from(printerName)) })
+    for (const name of names) {
+      const made = await take(name)
+      if (!made.ok) throw new Error(say(made))
+      expect(readPreset(room.db, made.value.id)?.draft?.queueId).toBe(queueOf(name))
+    }
+    expect(say(await take('Avocet'))).toMatch(/Otter, Heron and Plover have one each and none is called Avocet/)
+    expect(say(await take(''))).toMatch(/the file names no printer/)
+    // where one queue alone has that name it is taken, and the other printer is said
+    const alone = await TestRoom.open()
+    const moved = await alone.must(ACTIONS['preset.import'], { text: JSON.stringify(from('Avocet')) })
+    expect(moved.differs[0]).toBe('It was made for Avocet; here it is for Otter, which has a queue of the same name')
+  })
   it('finds the room’s own by name, and says what is missing', async () => {
     const room = await TestRoom.open()
     const file = presetFile(room.db, room.one<string>('select id from preset_versions'))

@@ -1,12 +1,14 @@
 import { and, eq, isNull, or } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
-import { presetFileSchema, printerFileSchema, readExchange, sayExchange } from '@/contract/exchange'
+import { type PresetFile, presetFileSchema, printerFileSchema, readExchange, sayExchange } from '@/contract/exchange'
 import { differences } from '@/core/preset/differences'
 import type { Settings } from '@/core/preset/settings'
 import type { QueueFacts } from '@/core/printer/facts'
-import { bad, ok } from '@/core/result/result'
+import { bad, ok, type Result } from '@/core/result/result'
 import type { Literal } from '@/core/rules/rules'
+import { listed } from '@/core/words/count'
 import { sayGate } from '@/core/words/gate'
+import type { Problem } from '@/core/words/problems'
 import { SETTING_NAMES, sayValue } from '@/core/words/settings'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
@@ -23,11 +25,13 @@ import {
   upkeep,
 } from '@/server/db/schema'
 import { action } from '@/server/door/door'
+import { keepBytes } from '@/server/files/files'
 import { printerFile, printerText } from '@/server/stores/exchange'
 import { presetWorld } from '@/server/stores/preset-world'
 import { readSettings } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
 import { gateOfQueue } from '@/server/stores/version-facts'
+import { type KeptProfile, profileFacts, profileOf } from './profiles'
 import { ruleProblems } from './queues'
 
 /** Ids of a file as this room has them; what it cannot know is null. */
@@ -178,11 +182,27 @@ export const importPrinter = action({
 function settle(
   db: Db,
   settings: Settings,
-  names: { queue: string; paper: string; feed: string; profile: string | null },
-): { settings: Settings } | { missing: string } {
+  names: PresetFile['names'],
+  /** the profile that the file brought along, as this room has it */
+  profileId: string | null,
+): { settings: Settings; moved: string | null } | { missing: string } {
   const world = presetWorld(db)
-  const queue = world.queues.find((q) => q.id === settings.queueId) ?? world.queues.find((q) => q.name === names.queue)
-  if (!queue) return { missing: `a queue called ${names.queue}` }
+  const called = world.queues.filter((q) => q.name === names.queue)
+  const queue =
+    world.queues.find((q) => q.id === settings.queueId) ??
+    called.find((q) => q.printerName === names.printer) ??
+    (called.length === 1 ? called[0] : undefined)
+  if (!queue)
+    return {
+      missing:
+        called.length > 1
+          ? `to know which queue called ${names.queue} is meant, since ${listed(called.map((q) => q.printerName))} have one each${names.printer === '' ? ' and the file names no printer' : ` and none is called ${names.printer}`}; name a printer here as the file does, or a queue of that name`
+          : `a queue called ${names.queue}`,
+    }
+  const moved =
+    names.printer !== '' && queue.printerName !== names.printer
+      ? `It was made for ${names.printer}; here it is for ${queue.printerName}, which has a queue of the same name`
+      : null
   const feed = queue.feeds.find((f) => f.id === settings.feedId) ?? queue.feeds.find((f) => f.name === names.feed)
   if (!feed) return { missing: `a feed called ${names.feed}` }
   const byId = db.select().from(papers).where(eq(papers.id, settings.paperId)).get()
@@ -190,9 +210,10 @@ function settle(
   if (!paper) return { missing: `a paper called ${names.paper}` }
   const colour = settings.fileColour
   if (colour.kind === 'untouched')
-    return { settings: { ...settings, queueId: queue.id, feedId: feed.id, paperId: paper.id } }
+    return { moved, settings: { ...settings, queueId: queue.id, feedId: feed.id, paperId: paper.id } }
   const profile =
     db.select().from(profiles).where(eq(profiles.id, colour.profileId)).get() ??
+    (profileId === null ? undefined : db.select().from(profiles).where(eq(profiles.id, profileId)).get()) ??
     db
       .select()
       .from(profiles)
@@ -200,6 +221,7 @@ function settle(
       .get()
   if (!profile) return { missing: `the profile ${names.profile}` }
   return {
+    moved,
     settings: {
       ...settings,
       queueId: queue.id,
@@ -210,22 +232,31 @@ function settle(
   }
 }
 
-/** A preset from a file, as a draft; one whose seal a preset of that name has already is recognised. */
+type Prepared = { readonly file: PresetFile; readonly profile: KeptProfile | null }
+
+/** A preset from a file, as a draft, with the profile that it brings along; one whose seal a preset of that name has already is recognised. */
 export const importPreset = action({
   name: 'preset.import',
   role: 'keeper',
   input: INPUTS['preset.import'],
-  commit({ text }, { db }) {
+  async prepare({ text }, { folder }): Promise<Result<Prepared, Problem>> {
     const read = readExchange(text, 'preset', presetFileSchema)
     if (!read.ok) return bad({ code: 'import', says: sayExchange(read.problem) })
     const file = read.value
-    const settled = settle(db, file.settings, file.names)
+    if (!file.profile) return ok({ file, profile: null })
+    const bytes = Buffer.from(file.profile.data, 'base64')
+    const profile = await profileFacts(bytes, file.profile.name)
+    if (!profile.ok) return bad({ code: 'profile_bad', name: file.profile.name, why: profile.problem })
+    return ok({ file, profile: { ...profile.value, sha: await keepBytes(folder, bytes) } })
+  },
+  commit(_, { db, now }, { file, profile }) {
+    const settled = settle(db, file.settings, file.names, profile && profileOf(db, profile, now))
     if ('missing' in settled)
       return bad({
         code: 'import',
         says: `This preset needs ${settled.missing}, which is not in this room. Add it first.`,
       })
-    const { settings } = settled
+    const { settings, moved } = settled
     // what the file says counts, and never the seal that it names
     const here = db
       .select({ version: presetVersions })
@@ -251,12 +282,15 @@ export const importPreset = action({
       .where(or(eq(presetVersions.sealHash, file.sealHash), eq(presetVersions.formerSealHash, file.sealHash)))
       .get()
     const world = presetWorld(db)
-    const differs = named
-      ? differences(readSettings(named.settings, named.id), settings).changed.map(
-          (d) =>
-            `${SETTING_NAMES[d.key]}: ${sayValue(d.key, d.to, world)}, and ${sayValue(d.key, d.from, world)} in the version whose seal it names`,
-        )
-      : []
+    const differs = [
+      ...(moved ? [moved] : []),
+      ...(named
+        ? differences(readSettings(named.settings, named.id), settings).changed.map(
+            (d) =>
+              `${SETTING_NAMES[d.key]}: ${sayValue(d.key, d.to, world)}, and ${sayValue(d.key, d.from, world)} in the version whose seal it names`,
+          )
+        : []),
+    ]
     const id = newId()
     db.insert(presets)
       .values({ id, number: nextNumber(db, presets), name: file.name, draft: settings })

@@ -116,6 +116,41 @@ describe('a profile', () => {
     })
     expect(await room.act(ACTIONS['preset.import'], { text })).toMatchObject({ ok: false })
   })
+  it('is brought along with a preset that converts to it, and taken in where it is not', async () => {
+    const { room, take } = await profiles()
+    await take(FEN)
+    const versionId = room.one<string>('select id from preset_versions')
+    const profileId = room.one<string>('select id from profiles')
+    room.db.$client
+      .prepare(
+        `insert into preset_versions (id, preset_id, number, settings, canonical, seal_hash, seal, by_id, at, why)
+         select ?, preset_id, 2, json_set(settings, '$.printerColour', 'off', '$.fileColour',
+           json(?)), canonical, seal_hash, seal, by_id, at, why from preset_versions where id = ?`,
+      )
+      .run(newId(), JSON.stringify({ kind: 'profile', profileId, intent: 'relative', blackPoint: true }), versionId)
+    const second = room.one<string>('select id from preset_versions where number = 2')
+    const file = presetFile(room.db, second, room.folder)
+    expect(file?.profile?.name).toBe('fen, 2026')
+    expect(presetFile(room.db, second)?.profile).toBeNull()
+    const other = await TestRoom.open()
+    const text = JSON.stringify({ ...file, name: 'Other' })
+    const made = await other.must(ACTIONS['preset.import'], { text })
+    expect(listProfiles(other.db).map((p) => p.name)).toEqual(['fen, 2026'])
+    expect(existsSync(filePath(other.folder, other.one<string>('select sha from profiles')))).toBe(true)
+    const draft = other.one<string>(
+      "select json_extract(draft, '$.fileColour.profileId') from presets where id = ?",
+      made.id,
+    )
+    expect(draft).toBe(other.one<string>('select id from profiles'))
+    // the same bytes twice are one profile; what is no profile is refused and leaves nothing
+    await other.must(ACTIONS['preset.import'], { text: JSON.stringify({ ...file, name: 'Third' }) })
+    expect(listProfiles(other.db)).toHaveLength(1)
+    const broken = { ...file, name: 'Fourth', profile: { name: 'fen', data: Buffer.from('none').toString('base64') } }
+    expect(await other.act(ACTIONS['preset.import'], { text: JSON.stringify(broken) })).toMatchObject({
+      problem: { code: 'profile_bad', name: 'fen' },
+    })
+    expect(other.one("select count(*) from presets where name = 'Fourth'")).toBe(0)
+  })
   it.each([
     [
       'no profile at all',

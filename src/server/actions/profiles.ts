@@ -16,6 +16,47 @@ import { listPresets } from '@/server/stores/presets'
 import { asksWhatCloses } from './asking'
 import { plainFileName, receivedSchema } from './pictures'
 
+/** What a room notes of a profile's bytes; or why they are none that it can keep. */
+export async function profileFacts(bytes: Buffer, fileName: string) {
+  const read = readProfile(bytes)
+  if (!read.ok) return bad(`it is no ICC profile: ${read.problem.why}. Is it the .icc or .icm file itself?`)
+  const unfit = whyNot(read.value)
+  const fault = unfit === null ? await outputFault(bytes) : null
+  if (fault) return bad(`${fault}. Fetch the file again, or ask who made it.`)
+  const { space, description } = read.value
+  return ok({
+    ...{ space, unfit, about: sayProfile(read.value) },
+    description: description.slice(0, 80).trim() || fileName.replace(/\.ic[cm]$/i, ''),
+  })
+}
+
+export type KeptProfile = Extract<Awaited<ReturnType<typeof profileFacts>>, { ok: true }>['value'] & {
+  readonly sha: string
+}
+
+const sameProfile = (db: Db, sha: string) =>
+  db
+    .select()
+    .from(profiles)
+    .where(and(eq(profiles.sha, sha), isNull(profiles.retiredAt)))
+    .get()
+
+/** A profile under the name that it gives itself, with a number behind it where that is taken. */
+function insertProfile(db: Db, { description, ...facts }: KeptProfile, at: number) {
+  const taken = namesInUse(db)
+  let name = description
+  for (let n = 2; taken.has(name); n++) name = `${description} ${n}`
+  const id = newId()
+  db.insert(profiles)
+    .values({ id, at, name, ...facts })
+    .run()
+  return { id, name }
+}
+
+/** The room's profile of these very bytes, taken in where it is not there yet; its id. */
+export const profileOf = (db: Db, profile: KeptProfile, now: number): string =>
+  sameProfile(db, profile.sha)?.id ?? insertProfile(db, profile, now).id
+
 /**
  * Takes in an ICC profile that was received, under the name that it gives itself. What is none is removed again and
  * nothing is stored; one that cannot serve here is kept and shown with the reason, and never offered. The same bytes
@@ -34,37 +75,19 @@ export const importProfile = action({
       await discard(received)
       return bad({ code: 'profile_bad', name, why })
     }
-    const bytes = await readFile(received.path)
-    const read = readProfile(bytes)
-    if (!read.ok) return refuse(`it is no ICC profile: ${read.problem.why}. Is it the .icc or .icm file itself?`)
-    const unfit = whyNot(read.value)
-    const fault = unfit === null ? await outputFault(bytes) : null
-    if (fault) return refuse(`${fault}. Fetch the file again, or ask who made it.`)
+    const facts = await profileFacts(await readFile(received.path), name)
+    if (!facts.ok) return refuse(facts.problem)
     await keep(folder, received)
-    const { space, description } = read.value
-    return ok({
-      ...{ space, unfit, about: sayProfile(read.value) },
-      description: description.slice(0, 80).trim() || name.replace(/\.ic[cm]$/i, ''),
-    })
+    return facts
   },
   commit({ received, seal }, { db, now, actor }, { description, ...facts }) {
-    const same = db
-      .select()
-      .from(profiles)
-      .where(and(eq(profiles.sha, received.sha), isNull(profiles.retiredAt)))
-      .get()
+    const same = sameProfile(db, received.sha)
     if (same) {
       const bound = seal !== null && bind(db, same.id, seal, now, actor.id)
       const { id, name } = same
       return ok({ value: { id, name, already: true, bound, unfit: same.unfit }, subject: id, data: { seal } })
     }
-    const taken = namesInUse(db)
-    let name = description
-    for (let n = 2; taken.has(name); n++) name = `${description} ${n}`
-    const id = newId()
-    db.insert(profiles)
-      .values({ id, at: now, name, sha: received.sha, ...facts })
-      .run()
+    const { id, name } = insertProfile(db, { sha: received.sha, description, ...facts }, now)
     const bound = seal !== null && bind(db, id, seal, now, actor.id)
     const value = { id, name, already: false, bound, unfit: facts.unfit }
     return ok({ value, subject: id, data: { name, space: facts.space } })

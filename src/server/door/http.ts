@@ -1,12 +1,15 @@
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 
-/** The largest body of a write that is not a file. */
+/** The largest body of a write that is not a file; a preset's file brings its profile along. */
 const MOST_JSON_BYTES = 1_000_000
+const MOST_BY_ACTION: Readonly<Record<string, number>> = { 'preset.import': 9_000_000 }
 
 /** Reads a JSON body up to a limit; never more than that is held. */
-export async function readJson(request: Request): Promise<Result<unknown, Problem>> {
-  const tooLarge: Problem = { code: 'input', issues: [{ path: '', message: 'more than 1 MB in one write' }] }
+export async function readJson(request: Request, action = ''): Promise<Result<unknown, Problem>> {
+  const most = MOST_BY_ACTION[action] ?? MOST_JSON_BYTES
+  const message = `more than ${most / 1_000_000} MB in one write`
+  const tooLarge: Problem = { code: 'input', issues: [{ path: '', message }] }
   const reader = request.body?.getReader()
   if (!reader) return ok(undefined)
   const chunks: Uint8Array[] = []
@@ -15,7 +18,7 @@ export async function readJson(request: Request): Promise<Result<unknown, Proble
     const { done, value } = await reader.read()
     if (done) break
     bytes += value.length
-    if (bytes > MOST_JSON_BYTES) {
+    if (bytes > most) {
       await reader.cancel()
       return bad(tooLarge)
     }

@@ -1,10 +1,12 @@
+import { existsSync, readFileSync, statSync } from 'node:fs'
 import canonicalize from 'canonicalize'
 import { eq } from 'drizzle-orm'
 import { EXCHANGE_VERSION, type PresetFile, type PrinterFile } from '@/contract/exchange'
 import { settingsSchema } from '@/contract/preset'
 import { UPKEEP_KINDS } from '@/contract/upkeep'
-import { type Db, room } from '@/server/db/open'
+import { type Db, room, roomFolder } from '@/server/db/open'
 import { papers, presets, presetVersions, profiles, queues, upkeep } from '@/server/db/schema'
+import { filePath } from '@/server/files/files'
 import { parsed } from './parse'
 import { readPrinter } from './printers'
 
@@ -41,7 +43,8 @@ export function printerFile(db: Db, id: string): PrinterFile | null {
   }
 }
 
-export function presetFile(db: Db, versionId: string): PresetFile | null {
+/** A version as a file. @param folder where the room keeps its files; null: its profile is named and not brought along. */
+export function presetFile(db: Db, versionId: string, folder: string | null = null): PresetFile | null {
   const row = db
     .select({ version: presetVersions, preset: presets })
     .from(presetVersions)
@@ -65,16 +68,33 @@ export function presetFile(db: Db, versionId: string): PresetFile | null {
     why: row.version.why,
     settings,
     names: {
+      printer: printer?.nickname ?? '',
       queue: queue?.name ?? '',
       paper: paper?.name ?? '',
       feed: printer?.feeds.find((f) => f.id === settings.feedId)?.name ?? '',
       profile: profile?.name ?? null,
     },
+    profile: profile && folder ? brought(profile, folder) : null,
   }
 }
 
+/** A larger profile is named alone: the file that is imported is one write, bytes. */
+const MOST_BROUGHT = 5_500_000
+
+/** A profile's bytes beside its name; null: its file is gone, or too large to be brought along. */
+function brought(
+  { name, sha }: { readonly name: string; readonly sha: string },
+  folder: string,
+): PresetFile['profile'] {
+  const path = filePath(folder, sha)
+  return existsSync(path) && statSync(path).size <= MOST_BROUGHT
+    ? { name, data: readFileSync(path).toString('base64') }
+    : null
+}
+
 export function exchangeFile(kind: string, id: string): Response {
-  const file = kind === 'printer' ? printerFile(room(), id) : kind === 'preset' ? presetFile(room(), id) : null
+  const file =
+    kind === 'printer' ? printerFile(room(), id) : kind === 'preset' ? presetFile(room(), id, roomFolder()) : null
   if (!file) return new Response('Not in this room.', { status: 404 })
   const name = ('nickname' in file ? file.nickname : file.name).replace(/[^\w -]+/g, '')
   return new Response(JSON.stringify(file, null, 2), {

@@ -104,6 +104,12 @@ describe('finding', () => {
     expect(find(room.db, '100 %')).toHaveLength(1)
     expect(find(room.db, '%')).toHaveLength(1)
     expect(find(room.db, '_')).toHaveLength(0)
+    // by the language's rules: marks and case say nothing, and Å stands beside A
+    for (const name of ['Zoe', 'Ågren', 'Abel'])
+      await room.must(ACTIONS['person.add'], { name, role: 'member', groupId: null })
+    expect(['ågren', 'AGREN'].map((t) => find(room.db, t).map((f) => f.name))).toEqual([['Ågren'], ['Ågren']])
+    const names = listPeople(room.db).map((p) => p.name)
+    expect(names.indexOf('Ågren')).toBe(names.indexOf('Abel') + 1)
     expect(find(room.db, '   ')).toEqual([])
   })
   it('forgets what is retired', async () => {

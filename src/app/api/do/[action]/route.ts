@@ -13,7 +13,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ act
       { ok: false, problem: { code: 'not_found', what: `The act “${action.slice(0, 60)}”` } },
       { status: 404 },
     )
-  const body = await readJson(request)
+  const body = await readJson(request, action)
   if (!body.ok) return answer(body)
   return answer(await ACTIONS[action].run(body.value, contextOf(request)))
 }
