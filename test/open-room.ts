@@ -95,6 +95,11 @@ export class OpenRoom {
     return { uses, value: await this.must(action, Object.assign({ knowing: key }, input)) }
   }
 
+  /** Every feed of the room takes rolls from now on. */
+  feedsTakeRolls(): void {
+    this.db.$client.exec("update feeds set facts = json_set(facts, '$.kind', 'roll')")
+  }
+
   /** A correction by somebody who has seen the run as it is now; a refusal is an error. */
   async correct(input: Omit<z.input<(typeof ACTIONS)['run.correct']['input']>, 'revision'>): Promise<unknown> {
     const revision = readRun(this.db, input.id)?.corrections.length ?? 0

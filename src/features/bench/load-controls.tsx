@@ -4,15 +4,22 @@ import { Button, Modal, Select } from '@mantine/core'
 import { useState } from 'react'
 import type { ShelfItem } from '@/contract/shelf'
 import type { Lane } from '@/contract/views/bench'
+import { fitSize } from '@/core/sizes/fit'
 import { NozzleForm } from '@/ui/form/nozzle-form'
 import { Choices } from '@/ui/parts/choices'
 import { foldedFilter } from '@/ui/parts/folded-filter'
 import { LoadingSteps } from '@/ui/parts/loading-steps'
 import { FormButton } from '@/ui/parts/panel'
-import { shelfPicks } from '@/ui/parts/shelf'
+import { type ShelfPick, shelfPicks } from '@/ui/parts/shelf'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 import css from './bench.module.css'
+
+/** Whether a feed takes the paper by its size; a roll by its width alone. */
+const goesIn = (p: ShelfPick, feed: Lane['printer']['feeds'][number]): boolean =>
+  p.kind === 'roll'
+    ? p.width >= feed.minWidth && p.width <= feed.maxWidth
+    : fitSize(p.width, p.length, feed, null).problems.length === 0
 
 /** Says what somebody put into a printer: paper into a feed, a swapped black ink, a nozzle check done. */
 export function LoadControls({
@@ -29,7 +36,14 @@ export function LoadControls({
   const feed = printer.feeds.find((f) => f.id === feedId)
   const items = shelfPicks(shelf, unit)
     .filter((p) => (p.kind === 'roll') === (feed?.kind === 'roll'))
-    .map((p) => ({ value: [p.stockId, p.rollId].filter(Boolean).join(' '), label: p.label }))
+    .map((p) => ({
+      item: { value: [p.stockId, p.rollId].filter(Boolean).join(' '), label: p.label },
+      fits: !feed || goesIn(p, feed),
+    }))
+  const groups = [
+    { group: `Fits the ${feed?.name ?? 'feed'}`, items: items.flatMap((i) => (i.fits ? [i.item] : [])) },
+    { group: 'Too wide or too long for it', items: items.flatMap((i) => (i.fits ? [] : [i.item])) },
+  ].filter((g) => g.items.length > 0)
   const put = async (value: string | null): Promise<void> => {
     const [stockId = null, rollId = null] = value ? value.split(' ') : []
     const done = await act(
@@ -60,7 +74,7 @@ export function LoadControls({
             placeholder="Type to find a paper"
             searchable
             filter={foldedFilter}
-            data={items}
+            data={groups}
             value={null}
             comboboxProps={{ withinPortal: false }}
             nothingFoundMessage={

@@ -315,6 +315,7 @@ describe('beginning a check', () => {
       { ...SIZE, id: 'b4', name: 'B4', short: fromMm(257), long: fromMm(364) },
       { ...SIZE, id: 'huge', name: 'Huge', short: fromMm(900), long: fromMm(1200) },
     ],
+    onShelf: [],
     rollWidths: [],
     tray: false,
   }
@@ -322,6 +323,14 @@ describe('beginning a check', () => {
     fireEvent.click(screen.getByRole('combobox', { name: label }))
     fireEvent.click(await screen.findByRole('option', { name, hidden: true }))
   }
+  it('offers sizes first of which the room has sheets', () => {
+    const a4 = { ...SIZE, id: 'a4', name: 'A4', short: fromMm(210), long: fromMm(297) }
+    show(<StartCheck {...PAGE} sizes={[...PAGE.sizes, a4]} onShelf={['a4']} />)
+    fireEvent.click(screen.getByRole('combobox', { name: 'Sheet' }))
+    const options = screen.getAllByRole('option', { hidden: true }).map((o) => o.textContent)
+    expect(options.indexOf('A4, on the shelf')).toBeGreaterThanOrEqual(0)
+    expect(options.indexOf('B4')).toBe(options.indexOf('A4, on the shelf') + 1)
+  })
   it('waits for a sheet, offers those that the feed takes, and prints as many as asked', async () => {
     const asked = hearing(done({ id: 'new', number: 5 }))
     show(<StartCheck {...PAGE} />)

@@ -62,9 +62,11 @@ export function StartCheck(page: StartPage) {
   const { versionId, sizeId, width, edge, sheets } = form.values
   const version = versionOf(versionId)
   const roll = onRoll(versionId)
-  const fitting = page.sizes.filter(
-    (s) => version && fitSize(s.short, s.long, version.feed, null).problems.length === 0,
-  )
+  const here = (id: string): boolean => page.onShelf.includes(id)
+  // sizes of which the room has sheets come first
+  const fitting = page.sizes
+    .filter((s) => version && fitSize(s.short, s.long, version.feed, null).problems.length === 0)
+    .toSorted((a, b) => Number(here(b.id)) - Number(here(a.id)))
   const size = fitting.find((s) => s.id === sizeId) ?? null
   const fedWidth = roll
     ? width
@@ -125,7 +127,7 @@ export function StartCheck(page: StartPage) {
                 field={form.at('sizeId')}
                 label="Sheet"
                 placeholder="Which size?"
-                data={fitting.map((s) => ({ value: s.id, label: s.name }))}
+                data={fitting.map((s) => ({ value: s.id, label: here(s.id) ? `${s.name}, on the shelf` : s.name }))}
                 searchable
                 nothingFound="No such size fits this feed."
               />

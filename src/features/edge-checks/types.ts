@@ -20,6 +20,8 @@ export type StartPage = {
   /** queues that have an address */
   readonly addressed: readonly string[]
   readonly sizes: readonly Size[]
+  /** sizes of which the room has sheets, by their ids */
+  readonly onShelf: readonly string[]
   readonly rollWidths: readonly Um[]
   readonly tray: boolean
 }

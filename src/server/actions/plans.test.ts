@@ -470,6 +470,7 @@ describe('a roll that is too short for a slip', () => {
     ]
     const printerId = room.one<string>('select id from printers')
     const feedId = room.one<string>('select id from feeds')
+    room.feedsTakeRolls()
     await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId, rollId: roll.id })
     const cut = (rollId: string, left: number) =>
       room.must(ACTIONS['roll.move'], { id: rollId, kind: 'trimmed', delta: 30_000_000 - left, note: '' } as never)

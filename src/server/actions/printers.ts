@@ -153,6 +153,18 @@ export const setLoad = action({
     const stock = stockId ? db.select().from(stocks).where(eq(stocks.id, stockId)).get() : null
     if (rollId && stock?.kind !== 'roll') return bad({ code: 'not_found', what: 'This roll' })
     if (stockId && !stock) return bad({ code: 'not_found', what: 'This stock' })
+    const facts = listPrinters(db)
+      .find((p) => p.id === printerId)
+      ?.feeds.find((f) => f.id === feedId)
+    if (stock && facts && (facts.kind === 'roll') !== (stock.kind === 'roll'))
+      return bad({
+        code: 'rules',
+        says: [
+          stock.kind === 'roll'
+            ? `The ${facts.name} takes sheets: a roll cannot be loaded there. Choose the printer’s roll feed.`
+            : `The ${facts.name} takes rolls: sheets cannot be loaded there. Choose a feed for sheets.`,
+        ],
+      })
     if (stock?.kind === 'roll') {
       const roll = rollId ? db.select().from(rolls).where(eq(rolls.id, rollId)).get() : null
       if (roll?.stockId !== stockId) return bad({ code: 'not_found', what: 'This roll' })

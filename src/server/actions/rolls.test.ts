@@ -28,6 +28,7 @@ describe('the ledger of a roll', () => {
     const { room, first, shelf } = await rolls()
     const printerId = room.one<string>('select id from printers')
     const feedId = room.one<string>('select id from feeds')
+    room.feedsTakeRolls()
     await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId: shelf().id, rollId: first.id })
     expect(shelf().rolls.map((r) => [r.number, r.left, r.first, r.price, r.inPrinter])).toEqual([
       [1, 26_000_000, 26_000_000, 8900, 'Otter'],
@@ -55,6 +56,7 @@ describe('the ledger of a roll', () => {
     const { room, first, shelf } = await rolls()
     const printerId = room.one<string>('select id from printers')
     const feedId = room.one<string>('select id from feeds')
+    room.feedsTakeRolls()
     await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId: shelf().id, rollId: first.id })
     await room.must(ACTIONS['roll.move'], { id: first.id, kind: 'trimmed', delta: 1_000_000, note: '' } as never)
     await room.must(ACTIONS['roll.finish'], { id: first.id, revision: 1 })

@@ -198,6 +198,7 @@ describe('rolls', () => {
     const second = await room.must(ACTIONS['roll.open'], { stockId: stock.id })
     await room.must(ACTIONS['roll.move'], { id: second.id, kind: 'trimmed', delta: 5_000_000, note: '' })
     const printerId = room.one<string>('select id from printers')
+    room.feedsTakeRolls()
     await room.must(ACTIONS['printer.load'], { printerId, feedId, stockId: stock.id, rollId: second.id })
     const slip = await room.slip({ sheet: { kind: 'cut', width: um(210_000), length: um(300_000) } })
     await room.must(ACTIONS['run.log'], good(slip.id, 1) as never)
@@ -215,6 +216,7 @@ describe('rolls', () => {
     const own = await room.must(ACTIONS['stock.add'], { ...form, paperId })
     for (const stock of [foreign, wider]) await room.must(ACTIONS['roll.open'], { stockId: stock.id })
     const roll = await room.must(ACTIONS['roll.open'], { stockId: own.id })
+    room.feedsTakeRolls()
     await room.must(ACTIONS['printer.load'], {
       printerId: room.one<string>('select id from printers'),
       feedId: room.one<string>('select id from feeds'),

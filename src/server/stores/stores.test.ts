@@ -249,6 +249,10 @@ describe('stock', () => {
       printerId: room.one<string>('select id from printers'),
       feedId: room.one<string>('select id from feeds'),
     }
+    expect(await room.act(ACTIONS['printer.load'], { ...first, ...load })).toMatchObject({
+      problem: { says: [expect.stringMatching(/takes sheets: a roll cannot be loaded there/)] },
+    })
+    room.feedsTakeRolls()
     await room.must(ACTIONS['printer.load'], { ...first, ...load })
     const spare = await room.must(ACTIONS['printer.add'], {
       nickname: 'Spare',
@@ -263,6 +267,7 @@ describe('stock', () => {
       printerId: spare.id,
       feedId: room.one<string>('select id from feeds where printer_id = ?', spare.id),
     }
+    room.feedsTakeRolls()
     expect(await room.act(ACTIONS['printer.load'], { ...second, ...load })).toMatchObject({
       problem: { code: 'in_use', where: ['printer Otter'] },
     })
