@@ -46,7 +46,7 @@ export const FLOORS = {
       'merge',
       'time',
       'length',
-      'number',
+      'names', 'number',
       'money',
       'rules',
       'sheet',

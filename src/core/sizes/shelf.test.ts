@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fromInches, fromMm, um } from '@/core/length/length'
-import { sameSheet, sizeById, sizeMeant, withShelf } from './shelf'
+import { sameSheet, sizeById, sizeMeant, sizeTyped, withShelf } from './shelf'
 import { STANDARD_SIZES } from './sizes'
 
 const FIVE_SEVEN = { name: '5 × 7 in', short: fromInches(5), long: fromInches(7) }
@@ -38,5 +38,18 @@ describe('what lies on the shelf', () => {
   it('is the very size: half a millimetre is another sheet', () => {
     expect(sameSheet({ short: 101_600, long: 152_400 }, { short: 101_600, long: 152_400 })).toBe(true)
     expect(sameSheet({ short: 210_000, long: 297_000 }, { short: 210_500, long: 297_000 })).toBe(false)
+  })
+})
+
+describe('dimensions that no size has', () => {
+  it.each([
+    ['13 x 38 in', 330_200, 965_200],
+    ['38in by 13in', 330_200, 965_200],
+    ['200 × 150', 150_000, 200_000],
+  ])('%s', (typed, short, long) => {
+    expect(sizeTyped(typed, 'mm')).toEqual({ short, long })
+  })
+  it.each(['A4', '13', '13 x', 'x 38', '0 x 5', '13 x 38 x 2'])('%s are none', (typed) => {
+    expect(sizeTyped(typed, 'mm')).toBeNull()
   })
 })

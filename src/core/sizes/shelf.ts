@@ -1,6 +1,7 @@
 import { type LengthUnit, type Um, um } from '@/core/length/length'
 import { readLength } from '@/core/length/read'
 import { tradePair } from '@/core/length/write'
+import { folded } from '@/core/names/fold'
 import { customPwgName, type Size } from './sizes'
 
 /** Two forms of a paper are the same within 0.1 mm: what rounding of inches makes, and less than any cutter's error. */
@@ -59,25 +60,43 @@ export function sizeById(sizes: readonly Size[], id: string): Size | null {
 /** Typed dimensions are a size within this: people leave fractions of a millimetre away. */
 const TYPED_UM = 600
 
+/** Dimensions as they can be read: in the unit that was typed, else in each that people use, this room's first. */
+function dimensions(typed: string, unit: LengthUnit): readonly { readonly short: Um; readonly long: Um }[] {
+  const sides = typed
+    .trim()
+    .toLowerCase()
+    .split(/\s*[x×*]\s*|\s+by\s+/)
+  if (sides.length !== 2) return []
+  const [one = '', two = ''] = sides
+  const last = /[a-z"″”]+\s*$/.exec(two)?.[0] ?? ''
+  const units = last === '' ? [...new Set([unit, 'mm', 'in', 'cm'])] : [last]
+  return units.flatMap((u) => {
+    const [a, b] = [
+      readLength(/[a-z"″”]\s*$/.test(one) ? one : `${one} ${u}`, unit),
+      readLength(last === '' ? `${two} ${u}` : two, unit),
+    ]
+    if (!a.ok || !b.ok) return []
+    return [{ short: um(Math.min(a.value, b.value)), long: um(Math.max(a.value, b.value)) }]
+  })
+}
+
+/**
+ * The dimensions that were typed, in the room's unit where none was; null: it is none.
+ * @example sizeTyped('13 x 38 in', 'mm') // { short: 330200, long: 965200 }
+ */
+export const sizeTyped = (typed: string, unit: LengthUnit): { readonly short: Um; readonly long: Um } | null => {
+  const [first] = dimensions(typed, unit)
+  return first && first.short > 0 ? first : null
+}
+
 /**
  * Whether a size is meant by what was typed: a part of its name, or its dimensions in any unit and either way round.
  * @example sizeMeant('7 x 5', { name: '5 x 7', short: 127000, long: 177800 }, 'in') // true
  */
 export function sizeMeant(typed: string, size: Pick<Size, 'name' | 'short' | 'long'>, unit: LengthUnit): boolean {
-  const text = typed.trim().toLowerCase()
-  if (text === '' || size.name.toLowerCase().includes(text)) return true
-  const sides = text.split(/\s*[x×*]\s*|\s+by\s+/)
-  if (sides.length !== 2) return false
-  const [one = '', two = ''] = sides
-  const last = /[a-z"″”]+\s*$/.exec(two)?.[0] ?? ''
-  const units = last === '' ? [unit, 'mm', 'in', 'cm'] : [last]
-  return units.some((u) => {
-    const [a, b] = [
-      readLength(/[a-z"″”]\s*$/.test(one) ? one : `${one} ${u}`, unit),
-      readLength(last === '' ? `${two} ${u}` : two, unit),
-    ]
-    if (!a.ok || !b.ok) return false
-    const [short, long] = [Math.min(a.value, b.value), Math.max(a.value, b.value)]
-    return Math.abs(size.short - short) <= TYPED_UM && Math.abs(size.long - long) <= TYPED_UM
-  })
+  const text = folded(typed.trim())
+  if (text === '' || folded(size.name).includes(text)) return true
+  return dimensions(typed, unit).some(
+    ({ short, long }) => Math.abs(size.short - short) <= TYPED_UM && Math.abs(size.long - long) <= TYPED_UM,
+  )
 }

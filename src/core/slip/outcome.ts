@@ -43,6 +43,7 @@ export type PieceOutcome = {
   readonly sent: Rect
   /** what will be measured */
   readonly onPaper: Rect
+  /** what of the crop comes out: its loss is the share that does not, whatever takes it */
   readonly placed: Placed
   /** by how much the picture had to grow to cover the overspray; 1 is not at all */
   readonly grownBy: number
@@ -178,15 +179,15 @@ function lay(
   const landed = grow(sheet.enlargement, sent)
   const inkable = sheet.borderless ? sheetRect(sheet.sheet) : sheet.area
   const onPaper = intersect(corrected ? asked : landed, inkable)
-  // an enlargement that is left pushes a part of the picture off the sheet: what stays is what was used
-  const placed =
-    sheet.borderless && !corrected
-      ? {
-          ...cut(crop, quarter, grow(sheet.enlargement, first.full), onPaper, first.scale),
-          rect: first.rect,
-          full: first.full,
-        }
-      : covered.placed
+  // what a margin cuts off, or an enlargement pushes off the sheet, is lost like what the frame cuts: used is what stays
+  const off = cutOff(inkable, landed)
+  const { full, scale } = covered.placed
+  const placed = EDGE_NAMES.some((e) => off[e] > 0)
+    ? {
+        ...cut(crop, quarter, corrected ? full : grow(sheet.enlargement, full), onPaper, scale),
+        ...{ rect: asked, full },
+      }
+    : covered.placed
   const at = reaches(sheet.sheet, onPaper)
   const file = back(window)
   return {
@@ -199,8 +200,8 @@ function lay(
     placed,
     grownBy,
     tolerance: toleranceOf(sheet.accuracy, sheet.sheet, inkable, onPaper),
-    ppi: resolution(placed.used, quarter, sheet.borderless ? onPaper : landed),
-    cutOff: cutOff(inkable, landed),
+    ppi: resolution(placed.used, quarter, onPaper),
+    cutOff: off,
     slivers: sliversOf(sheet, at),
     reaches: at,
     part: {

@@ -4,9 +4,17 @@ import type { EarlierPrint } from '@/contract/views/slip'
 import { times } from '@/core/money/money'
 import type { Asked } from '@/core/offer/slip-options'
 import { wholeCrop } from '@/core/placing/placing'
-import type { PieceBody, PlainPatch, PrintBody, SlipBody, SlipHead } from '@/core/slip/body'
+import {
+  type PieceBody,
+  type PlainPatch,
+  type PrintBody,
+  patched,
+  type SlipBody,
+  type SlipHead,
+} from '@/core/slip/body'
+import { factsFrom } from '@/core/slip/catalogue'
 import type { PrintFacts } from '@/core/slip/facts'
-import type { PieceOutcome, PrintOutcome } from '@/core/slip/outcome'
+import { outcomeOf, type PieceOutcome, type PrintOutcome } from '@/core/slip/outcome'
 import { printSays } from '@/core/slip/says'
 import { sayAmount, sayChargeLine } from '@/core/words/charge'
 import { sayDuration } from '@/ui/parts/dates'
@@ -85,6 +93,12 @@ export function Docket(props: {
     open: props.open === name,
     onToggle: () => props.onOpen(props.open === name ? null : name),
   })
+  // the same figure as line 5 says of filling
+  const lossOn = (sizeId: string): number | null => {
+    const filled = patched(print, { sheet: { kind: 'size', sizeId }, placing: { mode: 'fill' } })
+    const there = factsFrom(catalogue, body, filled, (id) => facts.pictures.find((p) => p?.id === id) ?? null)
+    return outcomeOf(there).pieces[0]?.placed.lossPercent ?? null
+  }
   const before = (
     <Earlier
       earlier={editable && good === 0 && piece.pictureId ? (page.earlier[piece.pictureId] ?? []) : []}
@@ -136,6 +150,7 @@ export function Docket(props: {
           onWay={props.onWay}
           laidOn={outcome.sheet}
           onPiece={edit}
+          lossOn={lossOn}
         />
         {props.onAnotherSize ? (
           <button type="button" className={css.offer} onClick={props.onAnotherSize}>

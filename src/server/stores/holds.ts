@@ -1,6 +1,6 @@
 import { type SQL, sql } from 'drizzle-orm'
 import type { SQLiteColumn } from 'drizzle-orm/sqlite-core'
-import { folded } from '@/core/words/fold'
+import { folded } from '@/core/names/fold'
 
 /** LIKE's own signs in what was typed are letters. */
 const pattern = (text: string): string =>

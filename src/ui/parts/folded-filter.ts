@@ -1,5 +1,5 @@
 import type { ComboboxItem, ComboboxParsedItem, OptionsFilter } from '@mantine/core'
-import { folded } from '@/core/words/fold'
+import { folded } from '@/core/names/fold'
 
 /** Narrows a list of choices as it is typed, whatever the case and the marks. */
 export const foldedFilter: OptionsFilter = ({ options, search }) => {

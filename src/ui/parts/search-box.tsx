@@ -1,6 +1,6 @@
 'use client'
 
-import { folded } from '@/core/words/fold'
+import { folded } from '@/core/names/fold'
 import lists from './lists.module.css'
 
 /** Narrows a list as it is typed. `what` is named in its label: "Search papers". */

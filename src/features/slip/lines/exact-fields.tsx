@@ -39,7 +39,7 @@ export function ExactFields({
           ?.id ?? null)
       : null
   /** A named size the way round that the picture stands. */
-  const take = (size: Size): void => {
+  const take = (size: Pick<Size, 'short' | 'long'>): void => {
     const lies = laid !== null && laid.asked.w > laid.asked.h
     const [width, height] = lies ? [size.long, size.short] : [size.short, size.long]
     set({ edge: 'both', width, height })
@@ -49,11 +49,12 @@ export function ExactFields({
       <SizeSelect
         label="Print size by its name"
         hideLabel
-        placeholder="A size by its name, or type it below"
-        nothing="No size has that name. Type it below."
+        placeholder="A size by its name, or 13 x 38 in"
+        nothing="No size has that name. Type its sides, as in 13 x 38 in."
         sizes={sizes.filter((s) => !s.retired)}
         value={named}
         onChange={take}
+        onTyped={take}
       />
       <Choices
         label="Which edge is given"

@@ -37,6 +37,8 @@ export function SheetFields(props: {
   /** the sheet as it stands, for its accuracy and margins */
   readonly laidOn: SheetOutcome | null
   readonly onPiece: (patch: PlainPatch) => void
+  /** what of the picture would not come out if it filled this size, per cent; null: it cannot be laid on it */
+  readonly lossOn: (sizeId: string) => number | null
 }) {
   const { sheet, catalogue, version, crop, onSheet } = props
   const { unit } = useWays()
@@ -57,7 +59,8 @@ export function SheetFields(props: {
   const closed = (s: Size): boolean =>
     version !== null && fitSize(s.short, s.long, version.feed, longest).problems.length > 0
   const open = (list: readonly Size[]): readonly Size[] => list.filter((s) => !closed(s))
-  const advice = crop ? adviseSizes(crop, open(here).length > 0 ? open(here) : open(offered)).slice(0, 3) : []
+  const near = crop ? adviseSizes(crop, open(here).length > 0 ? open(here) : open(offered)).slice(0, 3) : []
+  const advice = near.map((a) => ({ ...a, lossPercent: props.lossOn(a.size.id) ?? a.lossPercent }))
   const item = (s: Size) => ({ value: s.id, label: `${label(s, unit, onShelf(s))}${closed(s) ? ' (closed)' : ''}` })
   const chosen = sheet?.kind === 'size' ? sizeById(catalogue.sizes, sheet.sizeId) : null
   const newer = chosen ? newerSize(catalogue.sizes, chosen.id) : null
