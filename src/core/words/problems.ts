@@ -140,6 +140,9 @@ export const isProblem = (value: unknown): value is Problem =>
   typeof value.code === 'string' &&
   Object.hasOwn(PROBLEM_CODES, value.code)
 
+/** An address, and no printer's name. */
+const isAddress = (called: string): boolean => called.includes('://')
+
 /** @example sayLost(['feed', 'quality']) // 'its feed and quality are gone' */
 export const sayLost = (lost: readonly string[]): string => `its ${listed(lost)} ${lost.length > 1 ? 'are' : 'is'} gone`
 
@@ -209,7 +212,9 @@ export function sayProblem(p: Problem): string {
     case 'address':
       return `“${p.address}” is no address of a printer: ${p.why}. It looks like ipp://printer.local/ipp/print.`
     case 'printer_unreachable':
-      return `Nothing answers at ${p.address} (${p.why}). Is the printer on, and is this its address?`
+      return isAddress(p.address)
+        ? `Nothing answers at ${p.address} (${p.why}). Is the printer on, and is this its address?`
+        : `${p.address} does not answer (${p.why}). Is it on, and is the address on its page right?`
     case 'printer_silent':
       return `${p.address} took the question and said nothing for ${p.seconds} s. Try again, or switch the printer off and on.`
     case 'printer_endless':
@@ -217,9 +222,9 @@ export function sayProblem(p: Problem): string {
     case 'printer_moves':
       return `${p.address} sends on to ${p.to}, which is not followed. If that is the printer, enter its address yourself.`
     case 'printer_not_ipp':
-      return `What answers at ${p.address} does not speak the Internet Printing Protocol: it sent ${p.got}.`
+      return `${isAddress(p.address) ? `What answers at ${p.address}` : p.address} does not speak the Internet Printing Protocol: it sent ${p.got}.`
     case 'printer_refused':
-      return `The printer at ${p.address} refuses (${p.status})${p.says === '' ? '' : `: ${p.says}`}.`
+      return `${isAddress(p.address) ? `The printer at ${p.address}` : p.address} refuses (${p.status})${p.says === '' ? '' : `: ${p.says}`}.`
     case 'printer_certificate':
       return `${p.address} shows a certificate of its own, which nobody vouches for. Compare its fingerprint with the one at the printer, then trust it: ${p.fingerprint}.`
     case 'printer_certificate_changed':

@@ -20,7 +20,7 @@ export function whyShut(s: {
   /** the outside target or wedge that the slip holds, and where it is printed */
   readonly target: { readonly name: string; readonly where: string } | null
 }): string | null {
-  if (s.print === 'asked') return 'First say whether the last copy came out: the question is above.'
+  if (s.print === 'asked') return 'First say whether the last copy came out: the question stands above.'
   if (s.print === 'printing') return 'It is being printed now.'
   if (s.target !== null)
     return `It holds ${s.target.name}, which goes out untouched: print it again under ${s.target.where}.`

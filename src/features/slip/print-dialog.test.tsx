@@ -153,7 +153,7 @@ describe('what keeps a slip from being printed', () => {
   it.each([
     [{}, null],
     [{ print: 'printing' }, 'It is being printed now.'],
-    [{ print: 'asked' }, 'First say whether the last copy came out: the question is above.'],
+    [{ print: 'asked' }, 'First say whether the last copy came out: the question stands above.'],
     [{ print: 'planned' }, 'All its copies are in a roll plan. Print the plan, or cancel it first.'],
     [{ state: 'done' }, 'This slip is done. Copy it to print again.'],
     [{ print: 'done', several: true }, 'This print is done. Raise its copies to print more.'],

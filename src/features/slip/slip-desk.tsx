@@ -207,6 +207,8 @@ export function SlipDesk(page: SlipPage) {
     },
   }
   const moveTo = useCallback((anchor: NonNullable<PlainPatch['anchor']>) => edit({ anchor }), [edit])
+  // nobody has said yet what became of them: nothing else is decided before
+  const asked = page.prints.filter((p) => p.state === 'not known' && p.printId === print.id)
   const about = dialog?.all ? others : here ? [here] : []
 
   return (
@@ -246,7 +248,7 @@ export function SlipDesk(page: SlipPage) {
           onAnotherSize={editable && shown ? askSizes : null}
         />
         <div className={css.prints}>
-          <Prints prints={page.prints.slice(0, 5)} label="Prints of this slip" />
+          <Prints prints={page.prints.filter((p) => !asked.includes(p)).slice(0, 5)} label="Prints of this slip" />
         </div>
         {runs.length > 0 ? <RunsOfSlip runs={runs} /> : null}
       </section>
@@ -259,6 +261,7 @@ export function SlipDesk(page: SlipPage) {
         drawn={drawn}
         onAnchor={editable ? moveTo : null}
         rested={rested}
+        question={asked.length > 0 ? <Prints prints={asked} label="Say what became of it" /> : null}
       >
         <PrintActs
           shut={shut}

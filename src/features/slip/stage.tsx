@@ -66,6 +66,8 @@ export const Stage = memo(function Stage(props: {
   readonly onAnchor: ((anchor: Anchor) => void) | null
   /** makes the hand rest at once: what it did is in the slip when this returns */
   readonly rested: { current: () => void }
+  /** what has to be answered before the verdict counts; null: nothing */
+  readonly question: ReactNode
   /** the buttons below the checks */
   readonly children: ReactNode
 }) {
@@ -108,6 +110,7 @@ export const Stage = memo(function Stage(props: {
       <div className={css.foot}>
         <Figures sheet={outcome.sheet} piece={outcome.pieces[0] ?? null} />
         <div className={css.verdict}>
+          {props.question}
           <Findings findings={findings} feed={facts.version?.feed ?? null} />
           {props.children}
         </div>

@@ -16,8 +16,9 @@ import { action } from '@/server/door/door'
 import { type PrinterAddress, readAddress } from '@/server/protocol/address'
 import { printerGroup } from '@/server/protocol/client'
 import { identifyPrinter, printerAttributes } from '@/server/protocol/job'
+import { known } from '@/server/protocol/known'
 import { toldFrom } from '@/server/protocol/told'
-import { placeOf, trustOf } from '@/server/stores/certificates'
+import { placeOf } from '@/server/stores/certificates'
 import { readPrinter } from '@/server/stores/printers'
 import { takesOf, toldOf } from '@/server/stores/told'
 import { asksWhatCloses } from './asking'
@@ -39,7 +40,7 @@ async function ask(db: Db, text: string): Promise<Result<{ readonly told: Told; 
 /** An address with the certificate that a keeper trusts there. */
 function trustedAddress(db: Db, text: string): Result<PrinterAddress, Problem> {
   const address = readAddress(text)
-  return address.ok ? ok({ ...address.value, trusts: trustOf(db, address.value) }) : address
+  return address.ok ? ok(known(db, address.value)) : address
 }
 
 const pathOf = (uri: string): string => {

@@ -22,11 +22,11 @@ import {
   standsBecause,
   validateJob,
 } from '@/server/protocol/job'
+import { known } from '@/server/protocol/known'
 import { JOB_STATE, jobStateWord } from '@/server/protocol/status'
 import { rasterWork } from '@/server/render/resolve'
 import { rasterInThread, Stopped } from '@/server/render/thread'
 import type { OpenPage } from '@/server/render/work'
-import { trustOf } from '@/server/stores/certificates'
 import {
   countTry,
   jobsUnderWay,
@@ -155,7 +155,7 @@ class Printing {
     const print = this.row()
     const address = readAddress(print.address)
     if (!address.ok) return this.step({ state: 'failed', problem: sayProblem(address.problem), says: '' })
-    const trusted = { ...address.value, trusts: trustOf(this.context().db, address.value) }
+    const trusted = known(this.context().db, address.value)
     if (print.state === 'queued') return this.send(print, trusted)
     if (print.state === 'sending' || print.ippJobId === null)
       return this.recover(trusted, 'Libreta was closed while it sent this print.')

@@ -5,7 +5,7 @@ import { type DoorContext, through } from '@/server/door/door'
 import { readAddress } from '@/server/protocol/address'
 import type { Patience } from '@/server/protocol/client'
 import { printerNow } from '@/server/protocol/job'
-import { trustOf } from '@/server/stores/certificates'
+import { known } from '@/server/protocol/known'
 import { allHeard } from '@/server/stores/heard'
 import { listPrinters } from '@/server/stores/printers'
 
@@ -65,7 +65,7 @@ async function listenTo(
   const address = readAddress(text)
   if (!address.ok) return false
   const { db } = context()
-  const said = await printerNow({ ...address.value, trusts: trustOf(db, address.value) }, ear.patience)
+  const said = await printerNow(known(db, address.value), ear.patience)
   const silent = !said.ok && said.problem.code === 'printer_silent' ? (silences.get(queueId) ?? 0) + 1 : 0
   silences.set(queueId, silent)
   if (silent > 0 && silent < SILENCES) return true

@@ -10,7 +10,12 @@ export type PrinterAddress = {
   readonly path: string
   /** SHA-256 fingerprint of a certificate that a keeper trusts though no authority vouches for it */
   readonly trusts?: string | null
+  /** what the room calls the printer; left away where it is none of the room's yet */
+  readonly name?: string
 }
+
+/** What sentences call a printer: its name in the room, else its address. */
+export const calledBy = ({ name, uri }: PrinterAddress): string => name ?? uri
 
 /** Port of ipp addresses, RFC 3510. */
 const IPP_PORT = 631

@@ -6,7 +6,7 @@ import { type Attributes, attribute, attributesOf, wordOf } from '@/formats/ipp/
 import { GROUP, type IppAttribute, type IppMessage } from '@/formats/ipp/message'
 import { readIpp } from '@/formats/ipp/read'
 import { writeIpp } from '@/formats/ipp/write'
-import type { PrinterAddress } from './address'
+import { calledBy, type PrinterAddress } from './address'
 import { connectSecurely } from './secure'
 import { statusName } from './status'
 
@@ -75,17 +75,17 @@ export async function askPrinter(
   if (!got.ok) return got
   const read = readIpp(got.value)
   if (!read.ok)
-    return bad({ code: 'printer_not_ipp', address: address.uri, got: `a message that ${read.problem.says}` })
+    return bad({ code: 'printer_not_ipp', address: calledBy(address), got: `a message that ${read.problem.says}` })
   const { message } = read.value
   if (message.requestId !== question.requestId && message.requestId !== 0)
     return bad({
       code: 'printer_not_ipp',
-      address: address.uri,
+      address: calledBy(address),
       got: `an answer to question ${message.requestId} instead of ${question.requestId}`,
     })
   if (message.code >= 0x0400) {
     const says = wordOf(attributesOf(message, GROUP.operation), 'status-message') ?? ''
-    return bad({ code: 'printer_refused', address: address.uri, status: statusName(message.code), says })
+    return bad({ code: 'printer_refused', address: calledBy(address), status: statusName(message.code), says })
   }
   return ok({ status: message.code, message })
 }
@@ -125,27 +125,30 @@ function exchange(
       resolve(result)
     }
     const silent = (): void =>
-      end(bad({ code: 'printer_silent', address: address.uri, seconds: Math.round(waits / 1000) }))
+      end(bad({ code: 'printer_silent', address: calledBy(address), seconds: Math.round(waits / 1000) }))
     const alive = (ms: number): void => {
       waits = ms
       clearTimeout(timer)
       timer = setTimeout(silent, ms)
     }
-    const stopped = (): void => end(bad({ code: 'printer_unreachable', address: address.uri, why: 'stopped here' }))
+    const stopped = (): void =>
+      end(bad({ code: 'printer_unreachable', address: calledBy(address), why: 'stopped here' }))
     const whole = document ? undefined : setTimeout(silent, patience.wholeMs)
     signal?.addEventListener('abort', stopped)
     alive(patience.answerMs)
     request.on('error', (error: NodeJS.ErrnoException) =>
-      end(bad({ code: 'printer_unreachable', address: address.uri, why: reasonOf(error) })),
+      end(bad({ code: 'printer_unreachable', address: calledBy(address), why: reasonOf(error) })),
     )
     request.on('response', (response) => {
       const status = response.statusCode ?? 0
       if (status >= 300 && status < 400)
-        return end(bad({ code: 'printer_moves', address: address.uri, to: response.headers.location ?? 'somewhere' }))
+        return end(
+          bad({ code: 'printer_moves', address: calledBy(address), to: response.headers.location ?? 'somewhere' }),
+        )
       const kind = response.headers['content-type'] ?? 'no content type'
       if (status !== 200 || !/^application\/ipp\b/.test(kind)) {
         const got = status === 200 ? `${kind.slice(0, 60)}` : `HTTP status ${status}`
-        return end(bad({ code: 'printer_not_ipp', address: address.uri, got }))
+        return end(bad({ code: 'printer_not_ipp', address: calledBy(address), got }))
       }
       const pieces: Buffer[] = []
       let bytes = 0
@@ -153,12 +156,12 @@ function exchange(
         alive(patience.answerMs)
         bytes += piece.length
         if (bytes > MOST_BYTES)
-          return end(bad({ code: 'printer_endless', address: address.uri, megabytes: MOST_BYTES / 1e6 }))
+          return end(bad({ code: 'printer_endless', address: calledBy(address), megabytes: MOST_BYTES / 1e6 }))
         pieces.push(piece)
       })
       response.on('end', () => end(ok(Buffer.concat(pieces))))
       response.on('aborted', () =>
-        end(bad({ code: 'printer_unreachable', address: address.uri, why: 'the answer broke off' })),
+        end(bad({ code: 'printer_unreachable', address: calledBy(address), why: 'the answer broke off' })),
       )
     })
     void send(request, head, document, () => alive(document ? patience.intakeMs : patience.answerMs)).catch(
@@ -166,7 +169,7 @@ function exchange(
         end(
           bad({
             code: 'printer_unreachable',
-            address: address.uri,
+            address: calledBy(address),
             why: error instanceof Error ? error.message : String(error),
           }),
         ),

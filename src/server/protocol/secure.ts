@@ -1,7 +1,7 @@
 import tls from 'node:tls'
 import { bad, ok, type Result } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
-import type { PrinterAddress } from './address'
+import { calledBy, type PrinterAddress } from './address'
 
 /** Errors of a certificate that a keeper may trust by its fingerprint; every other one is a broken connection. */
 const OWN =
@@ -24,12 +24,14 @@ export function connectSecurely(
       socket.destroy()
       resolve(bad(problem))
     }
-    const stopped = (): void => fail({ code: 'printer_unreachable', address: address.uri, why: 'stopped here' })
+    const stopped = (): void => fail({ code: 'printer_unreachable', address: calledBy(address), why: 'stopped here' })
     signal?.addEventListener('abort', stopped, { once: true })
     socket.setTimeout(waitMs, () =>
-      fail({ code: 'printer_silent', address: address.uri, seconds: Math.round(waitMs / 1000) }),
+      fail({ code: 'printer_silent', address: calledBy(address), seconds: Math.round(waitMs / 1000) }),
     )
-    socket.once('error', (error) => fail({ code: 'printer_unreachable', address: address.uri, why: error.message }))
+    socket.once('error', (error) =>
+      fail({ code: 'printer_unreachable', address: calledBy(address), why: error.message }),
+    )
     socket.once('secureConnect', () => {
       socket.setTimeout(0)
       socket.removeAllListeners('error')
@@ -43,7 +45,7 @@ export function connectSecurely(
       fail(
         OWN.test(why)
           ? { code: 'printer_certificate', address: address.uri, fingerprint }
-          : { code: 'printer_unreachable', address: address.uri, why: `its certificate does not hold (${why})` },
+          : { code: 'printer_unreachable', address: calledBy(address), why: `its certificate does not hold (${why})` },
       )
     })
   })
