@@ -171,7 +171,7 @@ describe('a paper', () => {
     press('Save')
     await waitFor(() => expect(asked).toHaveLength(1))
     await wrongAt('Maker', 'At most 3 letters.')
-    expect(screen.getByRole('alert').textContent).toBe('elsewhere: It is Sunday.')
+    expect(screen.getByRole('alert').textContent).toBe('It is Sunday.')
   })
   it('a weight beyond the limits is not sent', async () => {
     const asked = hearing(done({ revision: 4 }))

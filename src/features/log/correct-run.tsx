@@ -1,12 +1,13 @@
 'use client'
 
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { Cause } from '@/contract/slip-data'
 import { FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { FormModal } from '@/ui/parts/form-modal'
 import { MemberSelect } from '@/ui/parts/member-select'
 
 type Outcome = 'good' | 'proof' | 'spoiled'
@@ -60,7 +61,7 @@ export function CorrectRun(props: {
       <Button size="compact-xs" variant="default" onClick={() => setOpen(true)}>
         Correct this run
       </Button>
-      <Modal opened={open} onClose={() => setOpen(false)} title="What it turned out to be" size="lg" centered>
+      <FormModal opened={open} onClose={() => setOpen(false)} title="What it turned out to be" size="lg" centered>
         <Form
           form={form}
           focused
@@ -91,7 +92,7 @@ export function CorrectRun(props: {
             anew.
           </p>
         </Form>
-      </Modal>
+      </FormModal>
     </>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import type { Cause } from '@/contract/slip-data'
 import type { PlanView } from '@/contract/views/plan'
 import { countOf } from '@/core/words/count'
@@ -8,6 +8,7 @@ import { FormChoices, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { FormModal } from '@/ui/parts/form-modal'
 import { StopAnswers, useStopAnswers } from '@/ui/parts/stop-answers'
 
 type Props = { readonly plan: PlanView; readonly onClose: () => void }
@@ -31,7 +32,7 @@ export function PrintPlan({ plan, onClose }: Props) {
     then: onClose,
   })
   return (
-    <Modal opened onClose={onClose} title={`Print plan ${plan.number} as one`} size="lg" centered>
+    <FormModal opened onClose={onClose} title={`Print plan ${plan.number} as one`} size="lg" centered>
       <Form
         form={form}
         focused
@@ -60,7 +61,7 @@ export function PrintPlan({ plan, onClose }: Props) {
         ) : null}
         <FormNote field={form.at('note')} label="Note" />
       </Form>
-    </Modal>
+    </FormModal>
   )
 }
 
@@ -82,7 +83,7 @@ export function LogPlan({ plan, onClose }: Props) {
   })
   const { outcome } = form.values
   return (
-    <Modal opened onClose={onClose} title={`What came out of plan ${plan.number}`} size="lg" centered>
+    <FormModal opened onClose={onClose} title={`What came out of plan ${plan.number}`} size="lg" centered>
       <Form
         form={form}
         focused
@@ -99,6 +100,6 @@ export function LogPlan({ plan, onClose }: Props) {
         {outcome === 'good' && given.stops.length > 0 ? <StopAnswers given={given} why="Reason" /> : null}
         <FormNote field={form.at('note')} label="Note" />
       </Form>
-    </Modal>
+    </FormModal>
   )
 }

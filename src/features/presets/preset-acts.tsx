@@ -2,7 +2,7 @@
 
 import { Button, Select } from '@mantine/core'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { ActionOutput } from '@/contract/answers'
 import { differences } from '@/core/preset/differences'
 import type { Settings } from '@/core/preset/settings'
@@ -27,7 +27,8 @@ export function CarryForm({
 }) {
   const router = useRouter()
   const [made, setMade] = useState<ActionOutput['preset.carry'] | null>(null)
-  const paper = world.papers.find((p) => p.id === (preset.draft ?? preset.versions[0]?.settings)?.paperId)
+  const { paperId, queueId: own } = preset.draft ?? preset.versions[0]?.settings ?? { paperId: null, queueId: null }
+  const paper = world.papers.find((p) => p.id === paperId)
   const form = useRoomForm({
     action: 'preset.carry',
     row: null,
@@ -63,7 +64,7 @@ export function CarryForm({
       <FormSelect
         field={form.at('queueId')}
         label="To the queue"
-        data={world.queues.map((q) => ({ value: q.id, label: q.name }))}
+        data={world.queues.flatMap((q) => (q.id === own ? [] : [{ value: q.id, label: q.name }]))}
       />
     </Form>
   )
@@ -174,21 +175,39 @@ export function RenameForm({ preset, onDone }: { readonly preset: PresetView; re
   )
 }
 
-export function SealForm({
+type Sealing = {
+  readonly preset: PresetView
+  /** the draft once what was changed on this page is saved: nobody is in conflict with their own last change */
+  readonly settled: () => Promise<{ readonly revision: number; readonly draft: PresetView['draft'] }>
+  readonly number: number
+  /** why the draft cannot be printed as it is */
+  readonly against: readonly string[]
+  readonly onDone: () => void
+}
+
+export function SealForm(props: Sealing) {
+  const { settled } = props
+  const [at, setAt] = useState<Awaited<ReturnType<typeof settled>> | null>(null)
+  useEffect(() => {
+    let here = true
+    void settled().then((next) => here && setAt(next))
+    return () => {
+      here = false
+    }
+  }, [settled])
+  return at ? <SealDraft {...props} at={at} /> : null
+}
+
+function SealDraft({
   preset,
+  at,
   number,
   against,
   onDone,
-}: {
-  readonly preset: PresetView
-  readonly number: number
-  /** what speaks against the draft */
-  readonly against: readonly string[]
-  readonly onDone: () => void
-}) {
+}: Sealing & { readonly at: Awaited<ReturnType<Sealing['settled']>> }) {
   const form = useRoomForm({
     action: 'preset.seal',
-    row: { id: preset.id, revision: preset.revision, draft: preset.draft },
+    row: { id: preset.id, revision: at.revision, draft: at.draft },
     // the draft is no field, yet a change of it is shown before it is sealed
     values: (p) => ({ why: '', despite: '', draft: JSON.stringify(p?.draft ?? null) }),
     input: ({ why, despite }) => ({ why, despite }),

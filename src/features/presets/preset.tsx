@@ -54,7 +54,7 @@ export function PresetPage(props: {
   const newest = preset.versions[0]
   const next = (newest?.number ?? 0) + 1
   const router = useRouter()
-  const { settings, conflict, change, keep, take } = useDraft({
+  const { settings, conflict, change, settled, keep, take } = useDraft({
     ...{ id: preset.id, name: preset.name, revision: preset.revision },
     settings: preset.draft ?? newest?.settings ?? null,
   })
@@ -121,7 +121,7 @@ export function PresetPage(props: {
         />
         {preset.draft ? (
           <FormButton label={`Seal version ${next}`} title={`Seal version ${next}`} primary>
-            {(close) => <SealForm preset={preset} number={next} against={props.against} onDone={close} />}
+            {(close) => <SealForm {...{ preset, settled }} number={next} against={props.against} onDone={close} />}
           </FormButton>
         ) : null}
       </PageHead>

@@ -18,6 +18,17 @@ const stale = (now: number, draft: Settings | null, name = 'Matte') => ({
 const with_ = (patch: Partial<Settings>): Settings => ({ ...SETTINGS, ...patch })
 
 describe('a draft while it is changed', () => {
+  it('is sealed with the revision of its own last change, however soon', async () => {
+    hearing(done({ revision: 4 }))
+    const { result } = held()
+    const changed = with_({ mirror: true })
+    act(() => result.current.change(changed))
+    let at: Awaited<ReturnType<typeof result.current.settled>> | null = null
+    await act(async () => {
+      at = await result.current.settled()
+    })
+    expect(at).toEqual({ revision: 4, draft: changed })
+  })
   it('two quick presses are both kept: the second is saved over what the first made', async () => {
     const asked = hearing(done({ revision: 4 }), done({ revision: 5 }))
     const { result } = held()

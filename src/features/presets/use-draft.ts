@@ -95,6 +95,12 @@ export function useDraft({ id, name, revision, settings }: Opened) {
     },
     [save],
   )
+  /** The draft and its revision once everything that was changed here is saved. */
+  const settled = useCallback(async (): Promise<{ readonly revision: number; readonly draft: Settings | null }> => {
+    while (now.current.busy) await new Promise((r) => setTimeout(r, 20))
+    const { revision: at, base } = now.current
+    return { revision: at, draft: base }
+  }, [])
   const settle = useCallback(
     (keep: Conflict | null, take: 'mine' | 'theirs'): void => {
       setConflict(null)
@@ -109,6 +115,7 @@ export function useDraft({ id, name, revision, settings }: Opened) {
     settings: shown,
     conflict,
     change,
+    settled,
     keep: () => settle(conflict, 'mine'),
     take: () => settle(conflict, 'theirs'),
   }

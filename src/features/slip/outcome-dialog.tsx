@@ -1,6 +1,6 @@
 'use client'
 
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { NOTHING_READ, type ReadDistances } from '@/contract/measure'
 import type { Cause } from '@/contract/slip-data'
@@ -11,6 +11,7 @@ import { Form } from '@/ui/form/form'
 import { MeasuredFields } from '@/ui/form/measured-fields'
 import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { FormModal } from '@/ui/parts/form-modal'
 import { StopAnswers, useStopAnswers } from '@/ui/parts/stop-answers'
 import { useWays } from '@/ui/unit/unit'
 import { PrintsNamed } from './print-dialog'
@@ -77,7 +78,7 @@ export function OutcomeDialog(props: {
     setAsked(props.whose.memberId === null)
   }, [props.open])
   return (
-    <Modal opened={props.open} onClose={props.onClose} title="What came out" size="lg" centered>
+    <FormModal opened={props.open} onClose={props.onClose} title="What came out" size="lg" centered>
       <Form
         form={form}
         focused
@@ -122,6 +123,6 @@ export function OutcomeDialog(props: {
         ) : null}
         <FormNote field={form.at('note')} label="Note" />
       </Form>
-    </Modal>
+    </FormModal>
   )
 }

@@ -1,11 +1,12 @@
 'use client'
 
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import { countOf } from '@/core/words/count'
 import { FormChoices, FormCount, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { FormModal } from '@/ui/parts/form-modal'
 import { LevelWord } from '@/ui/parts/level'
 import { StopAnswers, useStopAnswers } from '@/ui/parts/stop-answers'
 import { useWays } from '@/ui/unit/unit'
@@ -67,7 +68,7 @@ export function PrintDialog(props: {
   }, [props.open])
   const byHand = [...new Set(prints.flatMap((w) => w.notSent))]
   return (
-    <Modal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
+    <FormModal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
       <Form
         form={form}
         focused
@@ -119,7 +120,7 @@ export function PrintDialog(props: {
         ) : null}
         <FormNote field={form.at('note')} label="Note" />
       </Form>
-    </Modal>
+    </FormModal>
   )
 }
 

@@ -486,7 +486,7 @@ describe('after a break', () => {
     server?.close()
     const over = await printers.over(id)
     expect(over.state).toBe('not known')
-    expect(over.printerSays).toContain('Nothing answers')
+    expect(over.printerSays).toContain('does not answer')
     expect(over.printerSays).toContain('It last said')
   })
   it.each([

@@ -146,7 +146,9 @@ describe('asking a printer', () => {
     expect(got).toMatchObject({ code: 'printer_refused', status: 'server-error-busy', says: 'not now' })
     expect(sayProblem(got)).toBe(`The printer at ${address.uri} refuses (server-error-busy): not now.`)
     // a printer of the room is called by its name
-    expect(sayProblem(await problemOf({ ...address, name: 'Otter' }))).toBe('Otter refuses (server-error-busy): not now.')
+    expect(sayProblem(await problemOf({ ...address, name: 'Otter' }))).toBe(
+      'Otter refuses (server-error-busy): not now.',
+    )
   })
   it('a document is sent after the question, as fast as it is taken', async () => {
     let bytes = 0

@@ -1,7 +1,8 @@
 'use client'
 
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { type ReactNode, useState } from 'react'
+import { FormModal } from '@/ui/parts/form-modal'
 
 /** A button that opens a small form in a dialog; the form closes it when it is done. */
 export function FormButton(props: {
@@ -30,7 +31,7 @@ export function FormButton(props: {
         {props.label}
       </Button>
       {asked ? (
-        <Modal
+        <FormModal
           opened={open}
           onClose={() => setOpen(false)}
           title={props.title}
@@ -38,7 +39,7 @@ export function FormButton(props: {
           size={props.wide ? 'lg' : 'md'}
         >
           {open ? props.children(() => setOpen(false)) : null}
-        </Modal>
+        </FormModal>
       ) : null}
     </>
   )

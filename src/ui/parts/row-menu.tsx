@@ -1,7 +1,8 @@
 'use client'
 
-import { Menu, Modal } from '@mantine/core'
+import { Menu } from '@mantine/core'
 import { type ReactNode, useState } from 'react'
+import { FormModal } from '@/ui/parts/form-modal'
 import css from './row-menu.module.css'
 
 /** Something that can be done: at once, in a small form, or by following a link. */
@@ -75,7 +76,7 @@ export function RowMenu(props: {
         </Menu.Dropdown>
       </Menu>
       {form ? (
-        <Modal
+        <FormModal
           opened={shown}
           onClose={() => setShown(false)}
           title={form.title}
@@ -83,7 +84,7 @@ export function RowMenu(props: {
           size={form.wide ? 'lg' : 'md'}
         >
           {shown ? form.form(() => setShown(false)) : null}
-        </Modal>
+        </FormModal>
       ) : null}
     </>
   )

@@ -1,6 +1,6 @@
 'use client'
 
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { PrintLine } from '@/contract/prints'
 import type { Cause } from '@/contract/slip-data'
@@ -8,6 +8,7 @@ import { FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { causeOf, OutcomeFields } from '@/ui/form/outcome-fields'
 import { useRoomForm } from '@/ui/form/use-room-form'
+import { FormModal } from '@/ui/parts/form-modal'
 
 type Said = {
   readonly outcome: 'good' | 'proof' | 'spoiled' | 'not printed'
@@ -34,7 +35,7 @@ export function Settle({ print }: { readonly print: PrintLine }) {
       <Button size="compact-xs" onClick={() => setOpen(true)}>
         Say what came out
       </Button>
-      <Modal opened={open} onClose={() => setOpen(false)} title={`What came out: ${print.what}`} size="lg" centered>
+      <FormModal opened={open} onClose={() => setOpen(false)} title={`What came out: ${print.what}`} size="lg" centered>
         <Form
           form={form}
           focused
@@ -54,7 +55,7 @@ export function Settle({ print }: { readonly print: PrintLine }) {
           />
           <FormNote field={form.at('note')} label="Note" />
         </Form>
-      </Modal>
+      </FormModal>
     </>
   )
 }
