@@ -58,8 +58,10 @@ export type ActionOutput = {
   'screen.add': Numbered
   'screen.edit': Saved
   'screen.measure': Made
-  'screen.retire': Saved
-  'screen.restore': Saved
+  'thing.retire': Saved
+  'thing.restore': Saved
+  'thing.rename': Saved
+  'thing.delete': { readonly id: string }
   'trial.add': Numbered & { readonly flaws: number }
   'trial.decide': Saved
   'note.add': Made
@@ -81,8 +83,6 @@ export type ActionOutput = {
   'tone.printed': Saved
   'scanner.add': Numbered
   'scanner.check': Saved
-  'scanner.retire': Saved
-  'scanner.restore': Saved
   'path.begin': Made
   'path.say': Saved
   /** the slip with a print for each, and what could not be tried: a sentence each */

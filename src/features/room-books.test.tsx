@@ -381,7 +381,7 @@ describe('stock of a paper', () => {
 })
 
 describe('members', () => {
-  const GROUP: GroupRow = { id: 'g', name: 'Herbarium group', owes: minor(1234), members: 2 }
+  const GROUP: GroupRow = { id: 'g', name: 'Herbarium group', owes: minor(1234), members: 2, revision: 1 }
   const IRIA: PersonRow = {
     id: 'i',
     number: 2,

@@ -5,6 +5,9 @@ import { readingFields } from '../paper'
 import { surfaceSchema } from '../printer'
 import { edited, revisionSchema, roomFields, unit } from './shared'
 
+/** Things of a room that are retired, offered again and deleted alike. */
+export const THINGS = ['group', 'form', 'feed', 'queue', 'roll', 'screen', 'scanner'] as const
+
 export const ROOM_INPUTS = {
   'room.set-up': z.object({
     name: nameSchema,
@@ -89,6 +92,9 @@ export const ROOM_INPUTS = {
   'screen.add': z.object({ name: nameSchema, note: noteSchema.default('') }),
   'screen.edit': z.object({ ...edited, name: nameSchema, note: noteSchema }),
   'screen.measure': z.object({ id: idSchema, ...readingFields, at: timeSchema.nullable().default(null) }),
-  'screen.retire': z.object(edited),
-  'screen.restore': z.object(edited),
+  /** what a room keeps beside its printers, papers and presets */
+  'thing.retire': z.object({ ...edited, kind: z.enum(THINGS) }),
+  'thing.restore': z.object({ ...edited, kind: z.enum(THINGS) }),
+  'thing.rename': z.object({ ...edited, kind: z.enum(['group', 'scanner']), name: nameSchema }),
+  'thing.delete': z.object({ id: idSchema, kind: z.enum(THINGS) }),
 } as const satisfies Record<string, z.ZodType>

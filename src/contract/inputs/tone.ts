@@ -46,6 +46,4 @@ export const TONE_INPUTS = {
   'tone.printed': z.object({ ...edited, at: timeSchema }),
   'scanner.add': z.object({ name: nameSchema, encoding: encodingSchema }),
   'scanner.check': z.object({ ...edited, scanId: idSchema, instrumentId: idSchema }),
-  'scanner.retire': z.object(edited),
-  'scanner.restore': z.object(edited),
 } as const satisfies Record<string, z.ZodType>

@@ -14,6 +14,11 @@ export type RemovedThing = {
     | 'member'
     | 'tone check'
     | 'scanner'
+    | 'group'
+    | 'form'
+    | 'feed'
+    | 'queue'
+    | 'roll'
   readonly id: string
   readonly name: string
   readonly at: number

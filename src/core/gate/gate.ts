@@ -11,7 +11,11 @@ export type GateWorld = QueueWorld & {
   readonly queue: string
   readonly printer: { readonly name: string; readonly retired: boolean; readonly inkSet: string }
   /** papers and profiles that are no longer offered, which versions may still name */
-  readonly retired: readonly { readonly id: string; readonly name: string; readonly what: 'paper' | 'profile' }[]
+  readonly retired: readonly {
+    readonly id: string
+    readonly name: string
+    readonly what: 'paper' | 'profile' | 'feed' | 'queue'
+  }[]
   /** the settings with which profiles were made, by the profile's id, where versions of this room have those seals */
   readonly madeWith: ReadonlyMap<string, readonly Settings[]>
   /** what was done to the printer after a profile was made for it, by the profile's id; others are not in it */
@@ -23,7 +27,11 @@ export type Chosen = { readonly option: string; readonly value: string }
 
 /** Something that speaks against settings, as data. The words stand in `words/gate`. */
 export type GateFinding =
-  | { readonly code: 'retired'; readonly what: 'preset' | 'printer' | 'paper' | 'profile'; readonly name: string }
+  | {
+      readonly code: 'retired'
+      readonly what: 'preset' | 'printer' | 'queue' | 'feed' | 'paper' | 'profile'
+      readonly name: string
+    }
   | { readonly code: 'gone'; readonly queue: string; readonly option: string }
   /** `rules`: ids of the rules, which are data of the queue and never shown */
   | {
@@ -85,14 +93,17 @@ export function gateOf(world: GateWorld): Gate {
   }
 }
 
+/** The option that something retired belongs to. */
+const SAID = { paper: 'Paper', profile: 'File colour', feed: 'Feed', queue: 'Queue' } as const
+
 function partsOf(world: GateWorld, s: Settings, options: readonly Option[]): readonly GateFinding[] {
   const found: GateFinding[] = []
   if (world.printer.retired) found.push({ code: 'retired', what: 'printer', name: world.printer.name })
   const profileId = s.fileColour.kind === 'profile' ? s.fileColour.profileId : null
-  const named = { paper: s.paperId, profile: profileId } as const
+  const named = { paper: s.paperId, profile: profileId, feed: s.feedId, queue: s.queueId } as const
   const old = world.retired.filter((r) => named[r.what] === r.id)
   for (const { what, name } of old) found.push({ code: 'retired', what, name })
-  const said = new Set<string>(old.map((r) => (r.what === 'paper' ? 'Paper' : 'File colour')))
+  const said = new Set<string>(old.map((r) => SAID[r.what]))
   if (s.blackInk === null && options.some((o) => o.id === 'blackInk')) {
     said.add('Black ink')
     found.push({ code: 'nobody_set', option: 'Black ink' })

@@ -4,6 +4,7 @@ import Link from 'next/link'
 import { type Minor, writeAmount, writeMoney } from '@/core/money/money'
 import { FormChoices, FormMoney, FormNote, FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
+import { RenameThing } from '@/ui/form/rename-thing'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { ActsHead } from '@/ui/parts/acts-head'
 import type { Choice } from '@/ui/parts/choices'
@@ -13,6 +14,7 @@ import { Pages } from '@/ui/parts/pages'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
+import { useThingActs } from '@/ui/parts/thing-acts'
 import { useDo } from '@/ui/parts/use-do'
 import { useQueryText } from '@/ui/parts/use-query-text'
 import { useWays } from '@/ui/unit/unit'
@@ -29,7 +31,13 @@ export type PersonRow = {
   readonly owes: Minor
   readonly revision: number
 }
-export type GroupRow = { readonly id: string; readonly name: string; readonly owes: Minor; readonly members: number }
+export type GroupRow = {
+  readonly id: string
+  readonly name: string
+  readonly owes: Minor
+  readonly members: number
+  readonly revision: number
+}
 
 /** The room's people and groups, and what each owes; people a page at a time. */
 export function Members(props: {
@@ -42,6 +50,7 @@ export function Members(props: {
 }) {
   const { people, groups } = props
   const { currency } = useWays()
+  const away = useThingActs()
   const [text, setText] = useQueryText()
   // what is here is narrowed at once; the room answers a moment later
   const shown = people.filter((p) => holdsText(text, p.name, p.groupName, p.note))
@@ -122,6 +131,11 @@ export function Members(props: {
                           ...{ label: 'Take a payment', title: `A payment for ${g.name}` },
                           form: (close) => <PaymentForm groupId={g.id} personId={null} owes={g.owes} onDone={close} />,
                         },
+                        {
+                          ...{ label: 'Rename', title: g.name },
+                          form: (close) => <RenameThing kind="group" row={g} onDone={close} />,
+                        },
+                        ...away('group', g, g.name),
                       ]}
                     />
                   </td>

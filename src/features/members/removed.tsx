@@ -34,14 +34,18 @@ export function Removed(props: {
         return void act('preset.restore', row, done)
       case 'paper':
         return void act('paper.restore', row, done)
-      case 'screen':
-        return void act('screen.restore', row, done)
       case 'note':
         return void act('note.restore', row, 'The note is at its paper again.')
       case 'tone check':
         return void act('tone.restore', row, done)
+      case 'screen':
       case 'scanner':
-        return void act('scanner.restore', row, done)
+      case 'group':
+      case 'form':
+      case 'feed':
+      case 'queue':
+      case 'roll':
+        return void act('thing.restore', { ...row, kind: t.kind }, done)
       case 'target':
         return void act('target.restore', row, done)
       case 'size':
@@ -67,7 +71,7 @@ export function Removed(props: {
               {things.map((t) => (
                 <tr key={t.id}>
                   <td className="strong">{t.name}</td>
-                  <td>{t.kind}</td>
+                  <td>{t.kind === 'form' ? 'size or roll' : t.kind}</td>
                   <td>{sayShortDay(t.at, timeZone, now)}</td>
                   <td>
                     <Button size="compact-xs" variant="default" disabled={busy} onClick={() => restore(t)}>

@@ -10,6 +10,7 @@ import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
+import { useThingActs } from '@/ui/parts/thing-acts'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
@@ -21,6 +22,7 @@ export function Screens(props: {
 }) {
   const { screens, limits, now } = props
   const { timeZone } = useWays()
+  const away = useThingActs()
   const { act } = useDo()
   return (
     <section className={lists.section}>
@@ -62,15 +64,7 @@ export function Screens(props: {
                         ...{ label: 'Edit', title: s.name },
                         form: (close) => <ScreenForm screen={s} onDone={close} />,
                       },
-                      {
-                        ...{ label: 'Retire', away: true },
-                        act: () =>
-                          void act(
-                            'screen.retire',
-                            { id: s.id, revision: s.revision },
-                            `${s.name} is no longer offered.`,
-                          ),
-                      },
+                      ...away('screen', s, s.name),
                     ]}
                   />
                 </td>

@@ -18,6 +18,7 @@ import { PageHead } from '@/ui/parts/page-head'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { holdsText, SearchBox } from '@/ui/parts/search-box'
+import { useThingActs } from '@/ui/parts/thing-acts'
 import { ToScale } from '@/ui/parts/to-scale'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
@@ -165,6 +166,7 @@ function StockLine({
   const { unit, currency, timeZone } = useWays()
   const [since, before] = prices
   const { act } = useDo()
+  const away = useThingActs()
   const roll = s.kind === 'roll'
   const days = lasts(s, used)
   return (
@@ -204,6 +206,7 @@ function StockLine({
                   act: () =>
                     void act('roll.finish', { id: r.id, revision: r.revision }, `Roll ${r.number} is finished.`),
                 },
+                ...away('roll', r, `Roll ${r.number}`),
               ]}
             />
           </div>
@@ -234,6 +237,7 @@ function StockLine({
               ? [{ label: 'Open a roll', act: () => void act('roll.open', { stockId: s.id }, 'A new roll is opened.') }]
               : []),
             { ...{ label: 'Price', title: 'What it costs' }, form: (close) => <PriceForm stock={s} onDone={close} /> },
+            ...away('form', s, roll ? 'This roll size' : sheetName(s.width, s.length, unit)),
           ]}
         />
       </td>

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation'
 import type { PathView, StepView } from '@/contract/views/path'
 import { countOf } from '@/core/words/count'
-import { FormNote, FormSelect, FormSome, FormText } from '@/ui/form/fields'
+import { FormNote, FormSelect, FormSome } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { tell } from '@/ui/parts/tell'

@@ -7,6 +7,8 @@ import { tradeLength, writeLength } from '@/core/length/write'
 import { declaredMargins, type Feed, type QueueFeed } from '@/core/printer/facts'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
+import { useThingActs } from '@/ui/parts/thing-acts'
 import { FeedForm } from './feed-forms'
 import css from './printer.module.css'
 import { QueueFeedForm } from './queue-feed-form'
@@ -26,6 +28,7 @@ export function FeedBox({
   readonly sizes: readonly NamedSize[]
   readonly checks: readonly EdgeCheck[]
 }) {
+  const away = useThingActs()
   const known = printer.queues.flatMap((q) =>
     q.facts.feeds.filter((f) => f.feedId === feed.id).map((f) => ({ queue: q, facts: f })),
   )
@@ -36,6 +39,7 @@ export function FeedBox({
         <FormButton label="Edit" title={feed.name} wide>
           {(close) => <FeedForm printer={printer} feed={feed} onDone={close} />}
         </FormButton>
+        <RowMenu of={feed.name} acts={away('feed', feed, feed.name)} />
         {known.length > 0 && feed.kind !== 'roll' ? (
           <FormButton label="Areas and centring" title={`What the ${feed.name} leaves of a sheet`} wide>
             {() => <SheetMargins queues={known.map((k) => k.queue)} feed={feed} sizes={sizes} checks={checks} />}

@@ -10,6 +10,8 @@ import { rulesOf } from '@/core/options/room-rules'
 import type { Settings } from '@/core/preset/settings'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
+import { RowMenu } from '@/ui/parts/row-menu'
+import { useThingActs } from '@/ui/parts/thing-acts'
 import { useDo } from '@/ui/parts/use-do'
 import { SharedLine } from './beside-mark'
 import { DialogPart } from './dialog-part'
@@ -62,6 +64,7 @@ export function QueueSection({
     }),
     [printer.feeds, facts, world],
   )
+  const away = useThingActs()
   const options = useMemo(() => optionsOf(room), [room])
   const own = new Set(facts.rules.map((r) => r.id))
   const derived = useMemo(() => rulesOf(room), [room]).filter((r) => !own.has(r.id))
@@ -88,6 +91,7 @@ export function QueueSection({
             <QueueForm printerId={printer.id} queue={null} base={facts} address={queue.address} onDone={close} />
           )}
         </FormButton>
+        <RowMenu of={queue.name} acts={away('queue', queue, queue.name)} />
       </div>
 
       <SharedLine queue={queue} />

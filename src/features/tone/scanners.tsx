@@ -4,18 +4,21 @@ import type { Scanner } from '@/contract/views/tone'
 import { ENCODINGS, type Encoding } from '@/core/tone/encoding'
 import { FormSelect, FormText } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
+import { RenameThing } from '@/ui/form/rename-thing'
 import { useRoomForm } from '@/ui/form/use-room-form'
 import { ActsHead } from '@/ui/parts/acts-head'
 import { sayShortDay } from '@/ui/parts/dates'
 import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
+import { useThingActs } from '@/ui/parts/thing-acts'
 import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
 /** The room's scanners, and which of them was checked against a meter. */
 export function Scanners({ scanners, now }: { readonly scanners: readonly Scanner[]; readonly now: number }) {
   const { timeZone } = useWays()
+  const away = useThingActs()
   const { act } = useDo()
   return (
     <section className={lists.section} aria-label="Scanners">
@@ -54,14 +57,10 @@ export function Scanners({ scanners, now }: { readonly scanners: readonly Scanne
                     of={s.name}
                     acts={[
                       {
-                        ...{ label: 'Retire', away: true },
-                        act: () =>
-                          void act(
-                            'scanner.retire',
-                            { id: s.id, revision: s.revision },
-                            `${s.name} is no longer offered.`,
-                          ),
+                        ...{ label: 'Rename', title: s.name },
+                        form: (close) => <RenameThing kind="scanner" row={s} onDone={close} />,
                       },
+                      ...away('scanner', s, s.name),
                     ]}
                   />
                 </td>

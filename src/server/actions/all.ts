@@ -34,18 +34,18 @@ import {
   restorePerson,
   restorePrinter,
   restoreProfile,
-  restoreScreen,
   restoreSize,
   restoreTarget,
 } from './restoring'
 import { cutRoll, editRoll, finishRoll, measureRoll, moveRoll, openRoll, resumeRoll } from './rolls'
 import { editRoom, setTariff, setUp } from './room'
 import { correctRun, logRun, measureRun } from './runs'
-import { addScanner, checkScanner, restoreScanner, retireScanner } from './scanners'
-import { addScreen, editScreen, measureScreen, retireScreen } from './screens'
+import { addScanner, checkScanner } from './scanners'
+import { addScreen, editScreen, measureScreen } from './screens'
 import { addSize, editSize, nameSize, retireSize, wordSize } from './sizes'
 import { addSlip, copySlip, fileSlip, moveSlip, saveSlip, stopJob } from './slips'
 import { addTarget, printTarget, retireTarget } from './targets'
+import { deleteThing, renameThing, restoreThing, retireThing } from './things'
 import { rowOfTints } from './tints'
 import { addByAddress, askQueue, identifyQueue, takeTold, trustCertificate } from './told'
 import { bindTone, readTone, unbindTone, unreadTone } from './tone'
@@ -111,8 +111,10 @@ export const ACTIONS: {
   'screen.add': addScreen,
   'screen.edit': editScreen,
   'screen.measure': measureScreen,
-  'screen.retire': retireScreen,
-  'screen.restore': restoreScreen,
+  'thing.retire': retireThing,
+  'thing.restore': restoreThing,
+  'thing.rename': renameThing,
+  'thing.delete': deleteThing,
   'tone.start': startTone,
   'tone.ways': proofWays,
   'tone.tints': rowOfTints,
@@ -125,8 +127,6 @@ export const ACTIONS: {
   'tone.restore': restoreTone,
   'scanner.add': addScanner,
   'scanner.check': checkScanner,
-  'scanner.retire': retireScanner,
-  'scanner.restore': restoreScanner,
   'trial.add': addTrial,
   'trial.decide': decideTrial,
   'note.add': addNote,

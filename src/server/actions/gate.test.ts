@@ -303,7 +303,7 @@ describe('another ink set', () => {
     await room.knowingly(ACTIONS['printer.ink-set'], input)
     expect(printer()).toMatchObject({ inkSet: 'inks 2', inkSetAt: input.at })
     expect(printer().upkeep).toEqual([
-      { kind: 'ink change', at: input.at, note: 'all of them', result: 'inks 2', by: 'Keeper' },
+      { kind: 'ink change', at: input.at, note: 'all of them', result: 'inks 2', gaps: false, by: 'Keeper' },
     ])
     // a caution, no stop: the printer prints with them
     expect(stops()).toEqual([])
@@ -333,7 +333,7 @@ describe('upkeep', () => {
     const note = { printerId, kind: 'nozzle check', note: '', result: 'all fire', personId: other.id } as const
     await room.must(ACTIONS['upkeep.log'], { ...note, at: room.now - 86_400_000 })
     expect(listPrinters(room.db)[0]?.upkeep).toEqual([
-      { kind: 'nozzle check', at: room.now - 86_400_000, note: '', result: 'all fire', by: 'Marlow' },
+      { kind: 'nozzle check', at: room.now - 86_400_000, note: '', result: 'all fire', gaps: false, by: 'Marlow' },
     ])
     expect(await room.act(ACTIONS['upkeep.log'], { ...note, at: room.now + 60_000 })).toMatchObject({
       problem: { code: 'input', issues: [{ path: 'at' }] },

@@ -6,11 +6,13 @@ import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
+import { deleteUnused } from '@/server/db/referring'
 import { loads, papers, printers, stockMoves, stockPrices, stocks } from '@/server/db/schema'
 import { inSequence } from '@/server/db/sequence'
 import { action } from '@/server/door/door'
 import { presetsWithVersions } from '@/server/stores/presets'
 import { unitOfRoom } from '@/server/stores/room'
+import { sayReferring } from '@/server/stores/uses'
 import { asksWhatCloses } from './asking'
 import { revised } from './rows'
 
@@ -72,7 +74,9 @@ export const deletePaper = action({
     if (!paper) return bad({ code: 'not_found', what: 'This paper' })
     const where = usesOfPaper(db, id)
     if (where.length > 0) return bad({ code: 'in_use', what: paper.name, where })
-    db.delete(papers).where(eq(papers.id, id)).run()
+    // notes, trials and paths are somebody's work: they keep it, too
+    const used = sayReferring(deleteUnused(db, 'papers', [id], []))
+    if (used.length > 0) return bad({ code: 'in_use', what: paper.name, where: used })
     return ok({ value: { id }, subject: id, data: { name: paper.name } })
   },
 })

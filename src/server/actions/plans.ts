@@ -144,7 +144,7 @@ function ready(
   if (!strip.ok) return strip
   const stops = answered(strip.value.printable, wants, asked.answers, unitOfRoom(db))
   if (!stops.ok) return stops
-  const short = enoughRoll(db, [{ printable: strip.value.printable, copies: 1 }])
+  const short = enoughRoll(db, [{ printable: strip.value.printable, copies: 1 }], now, plan.value.id)
   return short ? bad(short) : ok({ plan: plan.value, strip: strip.value, stops: stops.value })
 }
 

@@ -6,23 +6,12 @@ import { idSchema } from '@/contract/lengths'
 import { bad, ok } from '@/core/result/result'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
-import {
-  edgeChecks,
-  feeds,
-  heard,
-  loads,
-  printers,
-  queues,
-  rolls,
-  runs,
-  stocks,
-  told,
-  upkeep,
-} from '@/server/db/schema'
+import { deleteUnused } from '@/server/db/referring'
+import { feeds, heard, loads, printers, queues, rolls, stocks, upkeep } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { allHeard, printersSay } from '@/server/stores/heard'
-import { presetsWithVersions } from '@/server/stores/presets'
 import { listPrinters } from '@/server/stores/printers'
+import { presetsNaming, sayReferring } from '@/server/stores/uses'
 import { asksWhatCloses } from './asking'
 import { plainFeed, plainQueue } from './plain'
 import { revise, revised } from './rows'
@@ -99,17 +88,12 @@ export const deletePrinter = action({
     const printer = listPrinters(db).find((p) => p.id === id)
     if (!printer) return bad({ code: 'not_found', what: 'This printer' })
     const own = new Set(printer.queues.map((q) => q.id))
-    const where = presetsWithVersions(db)
-      .filter((p) => own.has(p.draft?.queueId ?? '') || p.versions.some((v) => own.has(v.settings.queueId)))
-      .map((p) => `preset ${p.name}`)
-    const printed = db.select({ id: runs.id }).from(runs).where(eq(runs.printerId, id)).all().length
-    if (printed > 0) where.push(`the log (${printed} ${printed === 1 ? 'run' : 'runs'})`)
-    const checks = db.select({ id: edgeChecks.id }).from(edgeChecks).where(eq(edgeChecks.printerId, id)).all().length
-    if (checks > 0) where.push(`${checks} edge ${checks === 1 ? 'check' : 'checks'}`)
+    const named = presetsNaming(db, (s) => own.has(s.queueId))
+    const where =
+      named.length > 0
+        ? named
+        : sayReferring(deleteUnused(db, 'printers', [id], ['queues', 'feeds', 'loads', 'upkeep', 'told', 'heard']))
     if (where.length > 0) return bad({ code: 'in_use', what: printer.nickname, where })
-    for (const q of own) db.delete(told).where(eq(told.queueId, q)).run()
-    for (const table of [loads, upkeep, queues, feeds]) db.delete(table).where(eq(table.printerId, id)).run()
-    db.delete(printers).where(eq(printers.id, id)).run()
     return ok({ value: { id }, subject: id, data: { nickname: printer.nickname } })
   },
 })

@@ -1,7 +1,7 @@
 import { and, eq, isNotNull } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { bad, ok } from '@/core/result/result'
-import { outsideTargets, paperNotes, papers, people, printers, profiles, screens, sizes } from '@/server/db/schema'
+import { outsideTargets, paperNotes, papers, people, printers, profiles, sizes } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { revised } from './rows'
 
@@ -24,13 +24,6 @@ export const restoreSize = action({
       ? bad({ code: 'rules', says: [`${row.name} has a newer version, which is offered instead.`] })
       : revised(db, sizes, 'This size', input, { retiredAt: null })
   },
-})
-
-export const restoreScreen = action({
-  name: 'screen.restore',
-  role: 'keeper',
-  input: INPUTS['screen.restore'],
-  commit: (input, { db }) => revised(db, screens, 'This screen', input, { retiredAt: null }),
 })
 
 export const restoreNote = action({

@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { INPUTS } from '@/contract/actions'
 import { um } from '@/core/length/length'
 import { writeLength } from '@/core/length/write'
@@ -10,10 +10,11 @@ import type { Problem } from '@/core/words/problems'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
-import { loads, rollMoves, rollPlans, rolls, stockMoves, stocks } from '@/server/db/schema'
+import { loads, printJobs, rollMoves, rollPlans, rolls, stockMoves, stocks } from '@/server/db/schema'
 import { inSequence } from '@/server/db/sequence'
 import { action } from '@/server/door/door'
 import { firstLength, rollLeft, stockCount } from '@/server/stores/papers'
+import { UNDER_WAY } from '@/server/stores/print-jobs'
 import { unitOfRoom } from '@/server/stores/room'
 import { costs } from './papers'
 import { revised } from './rows'
@@ -189,6 +190,34 @@ export const editRoll = action({
     revised(db, rolls, 'This roll', { id, revision }, { coreUm: core, thicknessUm: thickness, price }),
 })
 
+/** Why a roll cannot be put away: a plan is laid for it, or a print on it is under way or unanswered; null: it can. */
+export function rollBusy(db: Db, rollId: string): Problem | null {
+  const number = db.select({ number: rolls.number }).from(rolls).where(eq(rolls.id, rollId)).get()?.number ?? 0
+  const says = (text: string): Problem => ({ code: 'rules', says: [text] })
+  const waits = db
+    .select({ number: rollPlans.number })
+    .from(rollPlans)
+    .where(and(eq(rollPlans.rollId, rollId), eq(rollPlans.state, 'kept')))
+    .get()
+  if (waits) return says(`Plan ${waits.number} is laid for roll ${number}. Print it, or put it away first.`)
+  const printing = db
+    .select({ title: printJobs.title, state: printJobs.state })
+    .from(printJobs)
+    .where(
+      and(
+        inArray(printJobs.state, [...UNDER_WAY, 'not known']),
+        sql`json_extract(${printJobs.booking}, '$.body.used.paper.rollId') = ${rollId}`,
+      ),
+    )
+    .get()
+  if (!printing) return null
+  return says(
+    printing.state === 'not known'
+      ? `Nobody has said yet whether ${printing.title} came out of roll ${number}. Say it first.`
+      : `${printing.title} is printed on roll ${number} now. Wait until it is done, or cancel it.`,
+  )
+}
+
 /** A roll that is used up or put away: the rest of it is noted as trimmed off, and no printer holds it any more. */
 export const finishRoll = action({
   name: 'roll.finish',
@@ -198,16 +227,8 @@ export const finishRoll = action({
     const roll = db.select().from(rolls).where(eq(rolls.id, input.id)).get()
     if (!roll) return bad({ code: 'not_found', what: 'This roll' })
     if (roll.finishedAt !== null) return bad({ code: 'rules', says: [`Roll ${roll.number} is finished already.`] })
-    const waits = db
-      .select({ number: rollPlans.number })
-      .from(rollPlans)
-      .where(and(eq(rollPlans.rollId, input.id), eq(rollPlans.state, 'kept')))
-      .get()
-    if (waits)
-      return bad({
-        code: 'rules',
-        says: [`Plan ${waits.number} is laid for roll ${roll.number}. Print it, or put it away first.`],
-      })
+    const busy = rollBusy(db, roll.id)
+    if (busy) return bad(busy)
     const saved = revised(db, rolls, 'This roll', input, { finishedAt: now })
     if (!saved.ok) return saved
     const left = rollLeft(db, input.id)

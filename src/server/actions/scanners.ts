@@ -3,10 +3,9 @@ import { INPUTS } from '@/contract/actions'
 import { readReading } from '@/contract/tone'
 import { bad, ok } from '@/core/result/result'
 import { scannerCurve } from '@/core/tone/anchor'
-import { countOf } from '@/core/words/count'
 import { newId } from '@/server/db/ids'
 import { nextNumber } from '@/server/db/numbers'
-import { scanners, toneReadings, wedges } from '@/server/db/schema'
+import { scanners, toneReadings } from '@/server/db/schema'
 import { action } from '@/server/door/door'
 import { revised } from './rows'
 
@@ -42,40 +41,4 @@ export const checkScanner = action({
     const curve = scannerCurve(light, instrument.body.patches)
     return revised(db, scanners, 'This scanner', input, { curve, checkedAt: now, wedgeId: scan.wedgeId })
   },
-})
-
-export const retireScanner = action({
-  name: 'scanner.retire',
-  role: 'keeper',
-  input: INPUTS['scanner.retire'],
-  asks: {
-    what: () => 'A retired scanner keeps its check and is no longer offered. It is in use:',
-    uses: ({ id }, { db }) => {
-      const read = db
-        .select({ number: wedges.number, body: toneReadings.body })
-        .from(toneReadings)
-        .innerJoin(wedges, eq(wedges.id, toneReadings.wedgeId))
-        .orderBy(wedges.number)
-        .all()
-        .flatMap(({ number, body }) => {
-          const reading = readReading(body)
-          return reading.kind === 'scan' && reading.scannerId === id ? [number] : []
-        })
-      const numbers = [...new Set(read)]
-      return () =>
-        numbers.length > 0
-          ? [
-              `${countOf(numbers.length, 'tone check')} ${numbers.length === 1 ? 'was' : 'were'} read with it: ${numbers.slice(0, 6).join(', ')}${numbers.length > 6 ? ', ...' : ''}.`,
-            ]
-          : []
-    },
-  },
-  commit: (input, { db, now }) => revised(db, scanners, 'This scanner', input, { retiredAt: now }),
-})
-
-export const restoreScanner = action({
-  name: 'scanner.restore',
-  role: 'keeper',
-  input: INPUTS['scanner.restore'],
-  commit: (input, { db }) => revised(db, scanners, 'This scanner', input, { retiredAt: null }),
 })

@@ -7,7 +7,6 @@ import { nextNumber } from '@/server/db/numbers'
 import type { Db } from '@/server/db/open'
 import { screenReadings, screens } from '@/server/db/schema'
 import { action } from '@/server/door/door'
-import { saySlips, slipsOfScreen } from '@/server/stores/closings'
 import { listScreens } from '@/server/stores/screens'
 import { revised } from './rows'
 
@@ -56,18 +55,4 @@ export const measureScreen = action({
       .run()
     return ok({ value: { id }, subject: screenId, data: { brightness: reading.brightness, white: reading.white } })
   },
-})
-
-export const retireScreen = action({
-  name: 'screen.retire',
-  role: 'keeper',
-  input: INPUTS['screen.retire'],
-  asks: {
-    what: () => 'A retired screen keeps its measurements and is no longer offered. It is in use:',
-    uses: ({ id }, { db }) => {
-      const list = slipsOfScreen(db, id)
-      return () => (list.length > 0 ? [saySlips(list, ['was', 'were'], 'judged on it').trim()] : [])
-    },
-  },
-  commit: (input, { db, now }) => revised(db, screens, 'This screen', input, { retiredAt: now }),
 })

@@ -88,7 +88,7 @@ describe('a wedge', () => {
     const { id, code } = await begun()
     const scanner = (await room.must(ACTIONS['scanner.add'], { name: 'flatbed', encoding: 'sRGB' })) as { id: string }
     await room.must(ACTIONS['tone.retire'], { id, revision: 1 })
-    await room.must(ACTIONS['scanner.retire'], { id: scanner.id, revision: 1 })
+    await room.must(ACTIONS['thing.retire'], { kind: 'scanner', id: scanner.id, revision: 1 })
     expect(toneChecks(room.db, room.now)).toEqual([])
     expect(listScanners(room.db)).toEqual([])
     expect(
@@ -100,7 +100,7 @@ describe('a wedge', () => {
       ['tone check', code],
     ])
     await room.must(ACTIONS['tone.restore'], { id, revision: 2 })
-    await room.must(ACTIONS['scanner.restore'], { id: scanner.id, revision: 2 })
+    await room.must(ACTIONS['thing.restore'], { kind: 'scanner', id: scanner.id, revision: 2 })
     expect([toneChecks(room.db, room.now).length, listScanners(room.db).length]).toEqual([1, 1])
   })
   it('that does not fit says what it needs and what there is', async () => {
@@ -328,7 +328,7 @@ describe('a scanner', () => {
     expect(known?.curve?.points).toHaveLength(21)
     expect(known?.curve?.points[0]).toEqual({ light: 0.8, l: 95 })
     // checks were read with it: who retires it is told which
-    expect(await room.act(ACTIONS['scanner.retire'], { id: scanner.id, revision: 2 })).toMatchObject({
+    expect(await room.act(ACTIONS['thing.retire'], { kind: 'scanner', id: scanner.id, revision: 2 })).toMatchObject({
       problem: { code: 'asks', uses: [expect.stringMatching(/^1 tone check was read with it: \d+\.$/)] },
     })
     const other = await begun()

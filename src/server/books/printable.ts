@@ -21,6 +21,7 @@ import { rollLeft } from '@/server/stores/papers'
 import { printingNow, unanswered } from '@/server/stores/print-jobs'
 import { unitOfRoom } from '@/server/stores/room'
 import { catalogue, picturesOf, readSlip, type Slip } from '@/server/stores/slips'
+import { spokenFor } from '@/server/stores/spoken'
 import { heldByTarget, targetOfSlip } from '@/server/stores/targets'
 
 /** A print with everything there that printing it needs, and what it leads to. */
@@ -158,7 +159,10 @@ export function answeredStops(
 export function enoughRoll(
   db: Db,
   asked: readonly { readonly printable: Printable; readonly copies: number }[],
+  now: number,
+  exceptPlan: string | null = null,
 ): Problem | null {
+  const spoken = spokenFor(db, now, exceptPlan).rolls
   const needs = new Map<string, number>()
   for (const { printable: p, copies } of asked) {
     const rollId = p.facts.stock?.rollId
@@ -167,12 +171,13 @@ export function enoughRoll(
   }
   const unit = unitOfRoom(db)
   for (const [rollId, needed] of needs) {
-    const left = rollLeft(db, rollId)
+    const promised = spoken.get(rollId) ?? um(0)
+    const left = um(rollLeft(db, rollId) - promised)
     if (left < needed)
       return {
         code: 'nothing_left',
         what: 'The roll',
-        left: writeLength(left, unit),
+        left: `${writeLength(um(Math.max(0, left)), unit)}${promised > 0 ? ` beside ${writeLength(promised, unit)} that other prints will take` : ''}`,
         needed: `${writeLength(um(needed), unit)}; correct its length under Papers & rolls`,
       }
   }
@@ -221,7 +226,7 @@ export function askedPrints(
     if (!stops.ok) return stops
     prints.push({ printable, copies, stops: stops.value })
   }
-  const short = enoughRoll(db, prints)
+  const short = enoughRoll(db, prints, now)
   return short ? bad(short) : ok({ slip: slip.value, prints })
 }
 

@@ -99,7 +99,7 @@ function printsNow(db: Db, plan: Pick<KeptPlan, 'id' | 'versionId' | 'body' | 's
       return cannot(`Slip ${slip.number} was taken off the bench. ${AGAIN}`)
     slips.set(slipId, slip)
   }
-  const known = catalogue(db, now, [plan.versionId])
+  const known = catalogue(db, now, [plan.versionId], plan.id)
   const lost = known.broken.find((v) => v.id === plan.versionId)
   if (lost)
     return bad({ code: 'preset_broken', preset: lost.presetName, number: lost.number, lost: lost.lost } as const)

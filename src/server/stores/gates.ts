@@ -19,7 +19,7 @@ export const despiteSchema = z.object({ says: z.array(z.string()), because: z.st
 export type Despite = z.output<typeof despiteSchema>
 
 type QueueRow = {
-  readonly queue: { readonly name: string; readonly printerId: string }
+  readonly queue: { readonly name: string; readonly printerId: string; readonly retiredAt: number | null }
   readonly printer: { readonly nickname: string; readonly inkSet: string; readonly retiredAt: number | null }
   readonly facts: QueueFacts
 }
@@ -28,6 +28,7 @@ type QueueRow = {
 export type GateRows = {
   readonly queueRows: ReadonlyMap<string, QueueRow>
   readonly feedRows: ReadonlyMap<string, Feed & { readonly printerId: string }>
+  readonly retiredFeeds: ReadonlySet<string>
   readonly paperRows: ReadonlyMap<string, typeof papers.$inferSelect>
   readonly profileRows: ReadonlyMap<string, typeof profiles.$inferSelect>
 }
@@ -84,6 +85,10 @@ export function gatesFrom(db: Db, rows: GateRows): (queueId: string) => Gate | n
         ...allProfiles
           .filter((p) => p.retiredAt !== null)
           .map(({ id, name }) => ({ id, name, what: 'profile' as const })),
+        ...world.feeds
+          .filter((f) => rows.retiredFeeds.has(f.id))
+          .map(({ id, name }) => ({ id, name, what: 'feed' as const })),
+        ...(row.queue.retiredAt === null ? [] : [{ id: queueId, name: row.queue.name, what: 'queue' as const }]),
       ],
       madeWith: behind,
       stale: new Map(

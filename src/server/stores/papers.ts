@@ -130,7 +130,7 @@ function finishedRolls(db: Db): readonly (FinishedRoll & { readonly stockId: str
   return db
     .select({ roll: rolls, first: FIRST, printed: of("'run'"), thrown: of("'trimmed', 'cut by hand', 'test'") })
     .from(rolls)
-    .where(isNotNull(rolls.finishedAt))
+    .where(and(isNotNull(rolls.finishedAt), isNull(rolls.retiredAt)))
     .orderBy(desc(rolls.finishedAt))
     .limit(FINISHED_SHOWN)
     .all()

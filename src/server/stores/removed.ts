@@ -10,11 +10,15 @@ import {
   ruleSchema,
 } from '@/contract/printer'
 import type { RemovedPart, RemovedThing } from '@/contract/views/removed'
+import { um } from '@/core/length/length'
 import { PART_KINDS, partName } from '@/core/printer/parts'
 import { sayCode } from '@/core/tone/wedge-code'
+import { sayForm } from '@/core/words/paper-form'
 import type { Db } from '@/server/db/open'
 import {
   events,
+  feeds,
+  groups,
   outsideTargets,
   paperNotes,
   papers,
@@ -22,12 +26,16 @@ import {
   presets,
   printers,
   profiles,
+  queues,
+  rolls,
   scanners,
   screens,
   sizes,
+  stocks,
   wedges,
 } from '@/server/db/schema'
 import { listPrinters } from './printers'
+import { unitOfRoom } from './room'
 
 /** Everything that is retired, the newest first: kept whole, and offered again on a press. */
 export function removedThings(db: Db): readonly RemovedThing[] {
@@ -99,9 +107,70 @@ export function removedThings(db: Db): readonly RemovedThing[] {
       .where(isNotNull(outsideTargets.retiredAt))
       .all()
       .map((r) => ({ kind: 'target' as const, id: r.id, name: r.name, at: at(r), revision: r.revision })),
+    ...retiredNamed(db),
   ]
   return all.toSorted((a, b) => b.at - a.at || a.name.localeCompare(b.name))
 }
+
+/** What has no name of its own, or stands with its printer or paper. */
+function retiredNamed(db: Db): readonly RemovedThing[] {
+  const unit = unitOfRoom(db)
+  const thing = (kind: RemovedThing['kind'], r: Retired, name: string): RemovedThing => ({
+    ...{ kind, id: r.id, name, at: r.retiredAt ?? 0, revision: r.revision },
+  })
+  const paperOf = new Map(
+    db
+      .select({ id: papers.id, name: papers.name })
+      .from(papers)
+      .all()
+      .map((p) => [p.id, p.name]),
+  )
+  const printerOf = new Map(
+    db
+      .select({ id: printers.id, name: printers.nickname })
+      .from(printers)
+      .all()
+      .map((p) => [p.id, p.name]),
+  )
+  return [
+    ...db
+      .select()
+      .from(groups)
+      .where(isNotNull(groups.retiredAt))
+      .all()
+      .map((r) => thing('group', r, r.name)),
+    ...db
+      .select()
+      .from(stocks)
+      .where(isNotNull(stocks.retiredAt))
+      .all()
+      .map((r) =>
+        thing('form', r, `${paperOf.get(r.paperId)}, ${sayForm(r.kind, um(r.widthUm), um(r.lengthUm), unit)}`),
+      ),
+    ...db
+      .select()
+      .from(rolls)
+      .where(isNotNull(rolls.retiredAt))
+      .all()
+      .map((r) => thing('roll', r, `Roll ${r.number}`)),
+    ...db
+      .select()
+      .from(feeds)
+      .where(isNotNull(feeds.retiredAt))
+      .all()
+      .map((r) =>
+        thing('feed', r, `${(r.facts as { readonly name?: string }).name ?? 'feed'} of ${printerOf.get(r.printerId)}`),
+      ),
+    ...db
+      .select()
+      .from(queues)
+      .where(isNotNull(queues.retiredAt))
+      .all()
+      .map((r) => thing('queue', r, `${r.name} of ${printerOf.get(r.printerId)}`)),
+  ]
+}
+
+type Retired = { readonly id: string; readonly retiredAt: number | null; readonly revision: number }
 
 /** The beginning of a text, for a list. */
 const shortly = (text: string): string => (text.length > 60 ? `${text.slice(0, 57)}...` : text)

@@ -14,6 +14,7 @@ import { listStocks, stocksAt } from './papers'
 import { readRoom, tariffAt } from './room'
 import { listScreens } from './screens'
 import { everySize } from './sizes'
+import { spokenFor, withoutSpoken } from './spoken'
 import { versionFacts } from './version-facts'
 
 export type Slip = {
@@ -150,11 +151,19 @@ export const slipsOf = (db: Db, memberId: string, limit: number): readonly SlipI
     .limit(limit)
     .all()
 
-/** What slips are filled from now, with the facts of these versions. */
-export function catalogue(db: Db, now: number, versionIds: readonly string[]): Catalogue {
+/**
+ * What slips are filled from now, with the facts of these versions. What is left of paper is what nothing else will take.
+ * @param exceptPlan a kept plan that asks for itself.
+ */
+export function catalogue(
+  db: Db,
+  now: number,
+  versionIds: readonly string[],
+  exceptPlan: string | null = null,
+): Catalogue {
   const room = readRoom(db)
   if (!room) throw new Error('the room is not set up')
-  const stocks = stocksAt(db, listStocks(db), now)
+  const stocks = withoutSpoken(stocksAt(db, listStocks(db), now), spokenFor(db, now, exceptPlan))
   return {
     ...versionFacts(db, [...new Set(versionIds)], now),
     sizes: withShelf(everySize(db), stocks),

@@ -473,7 +473,7 @@ describe('the screen that a slip was judged on', () => {
     expect(on()?.flaws).toEqual([])
     room.now += 40 * 86_400_000
     expect(on()?.flaws).toEqual([{ code: 'screen measured long ago', days: 40, good: 30 }])
-    const { uses } = await room.knowingly(ACTIONS['screen.retire'], { id: screenId, revision: 1 })
+    const { uses } = await room.knowingly(ACTIONS['thing.retire'], { kind: 'screen', id: screenId, revision: 1 })
     expect(uses).toEqual([`Slip ${slip.number} was judged on it.`])
     expect(on()).toBeNull()
   })

@@ -59,12 +59,10 @@ function pointedTo(db: Db) {
       .all()
       .map((r) => [r.queue.id, { ...r, facts: parsed(queueFactsSchema, r.queue.facts, `queue ${r.queue.id}`) }]),
   )
+  const allFeeds = db.select().from(feeds).all()
+  const retiredFeeds = new Set(allFeeds.flatMap((f) => (f.retiredAt === null ? [] : [f.id])))
   const feedRows = new Map(
-    db
-      .select()
-      .from(feeds)
-      .all()
-      .map((f) => [f.id, { ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id, printerId: f.printerId }]),
+    allFeeds.map((f) => [f.id, { ...parsed(feedSchema, f.facts, `feed ${f.id}`), id: f.id, printerId: f.printerId }]),
   )
   const paperRows = new Map(
     db
@@ -82,7 +80,7 @@ function pointedTo(db: Db) {
   )
   const loaded = loadedByFeed(db)
   const heard = allTold(db)
-  const gates = gatesFrom(db, { queueRows, feedRows, paperRows, profileRows })
+  const gates = gatesFrom(db, { queueRows, feedRows, retiredFeeds, paperRows, profileRows })
   return { queueRows, feedRows, paperRows, profileRows, loaded, heard, gates }
 }
 
