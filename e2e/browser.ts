@@ -28,6 +28,8 @@ export class Visit {
     const page = await this.browser.newPage()
     await page.setViewport({ width, height })
     page.setDefaultTimeout(PATIENCE_MS)
+    // a form with typed text asks before its page is left
+    page.on('dialog', (d) => void d.accept().catch(() => {}))
     const session = await page.createCDPSession()
     await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: this.downloads })
     await page.goto(inject('address') + path, { waitUntil: 'load' })

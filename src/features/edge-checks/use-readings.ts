@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import { type Instrument, mergeReadings, type SheetReading } from '@/core/edge/readings'
+import { leaveField } from '@/ui/form/leaving'
 import { Again } from '@/ui/form/pauses'
 import { tellProblem } from '@/ui/parts/tell'
 
@@ -28,9 +29,24 @@ function hold(id: string, held: Held): void {
 }
 const forget = (id: string): void => localStorage.removeItem(keyOf(id))
 
+const isHeld = (held: unknown): held is Held =>
+  typeof held === 'object' &&
+  held !== null &&
+  'readings' in held &&
+  Array.isArray(held.readings) &&
+  'base' in held &&
+  Array.isArray(held.base) &&
+  'instrument' in held &&
+  typeof held.instrument === 'string'
+
 function heldOf(id: string): Held | null {
-  const text = localStorage.getItem(keyOf(id))
-  return text === null ? null : (JSON.parse(text) as Held)
+  try {
+    const held: unknown = JSON.parse(localStorage.getItem(keyOf(id)) ?? 'null')
+    return isHeld(held) ? held : null
+  } catch {
+    // what another program left there is none of ours
+    return null
+  }
 }
 
 /**
@@ -115,6 +131,17 @@ export function useReadings(check: Pick<EdgeCheck, 'id' | 'revision' | 'readings
       void flush()
     }
   }, [flush])
+  // the page goes away right after a figure: it is kept here until the room has it
+  useEffect(() => {
+    const gone = (): void => {
+      leaveField()
+      if (!dirty.current) return
+      hold(check.id, { base: base.current, ...now.current })
+      void flush()
+    }
+    window.addEventListener('pagehide', gone)
+    return () => window.removeEventListener('pagehide', gone)
+  }, [check.id, flush])
   // what was typed while there was no connection, and the page was loaded anew
   useEffect(() => {
     const held = heldOf(check.id)

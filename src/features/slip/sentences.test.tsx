@@ -167,6 +167,17 @@ describe('a slip that is saved as it is filled', () => {
     })
     expect(calls.at(-1)?.body.body).toEqual(copies(7))
   })
+  it('takes what stands in the field that has the focus when the page goes away', () => {
+    const { result } = hook()
+    const field = document.body.appendChild(document.createElement('input'))
+    field.addEventListener('blur', () => result.current.change(() => copies(8)))
+    field.focus()
+    act(() => {
+      window.dispatchEvent(new Event('pagehide'))
+    })
+    field.remove()
+    expect(calls.at(-1)?.body.body).toEqual(copies(8))
+  })
   it('takes over a newer revision while nothing is unsaved here', () => {
     const { result, rerender } = hook()
     rerender({ revision: 4, body: copies(5) })

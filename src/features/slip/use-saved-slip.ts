@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { call } from '@/contract/call'
 import { mergedById, same } from '@/core/merge/merge'
 import type { SlipBody } from '@/core/slip/body'
+import { leaveField } from '@/ui/form/leaving'
 import { Again } from '@/ui/form/pauses'
 import { tellProblem } from '@/ui/parts/tell'
 
@@ -109,9 +110,13 @@ export function useSavedSlip(slip: Saved) {
       now.dirty = false
       void call('slip.save', { id: slip.id, revision: now.revision, body: now.body }, { keepalive: true })
     }
-    window.addEventListener('pagehide', leave)
+    const gone = (): void => {
+      leaveField()
+      leave()
+    }
+    window.addEventListener('pagehide', gone)
     return () => {
-      window.removeEventListener('pagehide', leave)
+      window.removeEventListener('pagehide', gone)
       leave()
     }
   }, [slip.id])

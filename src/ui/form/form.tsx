@@ -24,6 +24,9 @@ export function Form(props: {
       noValidate
       onSubmit={(e) => {
         e.preventDefault()
+        // a field tells what was typed when it is left: the press comes after that
+        const press = (e.nativeEvent as SubmitEvent).submitter ?? form.element.current?.querySelector('[type=submit]')
+        if (press instanceof HTMLElement) press.focus()
         if (!shut) void form.submit()
       }}
     >
@@ -39,6 +42,8 @@ export function Form(props: {
           loading={form.busy}
           disabled={Boolean(shut)}
           data-autofocus={props.focused ? true : undefined}
+          // a press does not leave the field before it is let go: what is shown then would move this button away from it
+          onMouseDown={(e) => e.preventDefault()}
         >
           {props.submit}
         </Button>

@@ -36,4 +36,15 @@ describe('a dialog with a form', () => {
     fireEvent.click(await screen.findByRole('button', { name: 'Close without saving' }))
     expect(onClose).toHaveBeenCalledOnce()
   })
+  it('asks before its page is left, once something was typed', () => {
+    opened()
+    const left = (): boolean => {
+      const event = new Event('beforeunload', { cancelable: true })
+      window.dispatchEvent(event)
+      return !event.defaultPrevented
+    }
+    expect(left()).toBe(true)
+    fireEvent.input(screen.getByLabelText('Name'), { target: { value: 'Ann' } })
+    expect(left()).toBe(false)
+  })
 })

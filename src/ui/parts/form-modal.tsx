@@ -19,6 +19,14 @@ export function FormModal({ opened, onClose, children, ...rest }: ModalProps) {
     typed.current = false
     setAsking(false)
   }, [opened])
+  // a reload, or a page that is left, asks like its cross does
+  useEffect(() => {
+    const ask = (e: BeforeUnloadEvent): void => {
+      if (typed.current) e.preventDefault()
+    }
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [])
   const leave = (): void => (typed.current ? setAsking(true) : onClose())
   return (
     <Modal {...rest} opened={opened} onClose={leave}>
