@@ -22,7 +22,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
       </head>
       <body>
         <MantineProvider theme={theme} defaultColorScheme="auto">
-          <Notifications position="top-center" limit={4} />
+          <Notifications position="bottom-right" limit={4} />
           {children}
         </MantineProvider>
       </body>

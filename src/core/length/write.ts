@@ -20,6 +20,19 @@ export function writeNumber(value: number, decimals: number): string {
 }
 
 /**
+ * A size that is written already, with the sign of what it is of; what reads as nothing has none.
+ * @example signOf('0.0 mm', -4) // '0.0 mm'
+ */
+export const signOf = (text: string, of: number): string => (/[1-9]/.test(text) ? `${of < 0 ? '−' : '+'}${text}` : text)
+
+/**
+ * A difference with its sign; one that is written as nothing has none.
+ * @example signedNumber(-0.04, 1) // '0.0'
+ */
+export const signedNumber = (value: number, decimals: number): string =>
+  signOf(writeNumber(Math.abs(value), decimals), value)
+
+/**
  * The length without its unit: mm to 0.1; inches to 0.01.
  * @example lengthNumber(fromMm(257), 'mm') // '257.0'
  */

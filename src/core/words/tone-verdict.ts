@@ -1,3 +1,4 @@
+import { signedNumber } from '@/core/length/write'
 import { WITHIN } from '@/core/tone/anchor'
 import type { CurvePrice } from '@/core/tone/curve'
 import type { Reason } from '@/core/tone/rank'
@@ -99,7 +100,7 @@ export function sayBanding({ level, largestStep, levels }: CurvePrice): string {
   return `${level === 'fine' ? 'low' : 'likely'}, steps up to ${one(largestStep)} L*`
 }
 
-const sign = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`
+const sign = (v: number): string => signedNumber(v, 1)
 const steps = ([a, b]: readonly [number, number]): string => [a, b].map((v) => String(v).replace('-', '−')).join(', ')
 
 /**

@@ -3,7 +3,7 @@
 import type { EdgeCheck } from '@/contract/views/edge-check'
 import type { CheckResult } from '@/core/edge/solve'
 import { type Um, um } from '@/core/length/length'
-import { writeLength, writeNumber } from '@/core/length/write'
+import { signedNumber, signOf, writeLength, writeNumber } from '@/core/length/write'
 import { EDGE_NAMES } from '@/core/sheet/sheet'
 import { sayOutlier } from '@/core/words/edge-check'
 import { LevelWord } from '@/ui/parts/level'
@@ -27,9 +27,8 @@ export function Result({
   const { unit } = useWays()
   const len = (v: number): string => writeLength(um(v), unit)
   const fine = (v: number): string => sayFine(v, unit)
-  const plus = (v: number): string => `${v < 0 ? '−' : '+'}${fine(Math.abs(v))}`
-  const perMetre = (ratio: number): string =>
-    `${ratio < 1 ? '−' : '+'}${writeNumber(Math.abs(ratio - 1) * 1000, 2)} mm per metre`
+  const plus = (v: number): string => signOf(fine(Math.abs(v)), v)
+  const perMetre = (ratio: number): string => `${signedNumber((ratio - 1) * 1000, 2)} mm per metre`
   const { accuracy: a } = result
   const drift = (v: number, declared: Um): Row['found'] =>
     result.driftKnown ? `± ${fine(v)}` : `± ${len(declared)}, as declared`

@@ -4,7 +4,7 @@ import { NOTHING_READ, type ReadDistances } from '@/contract/measure'
 import type { MeasuredRun } from '@/contract/views/measured'
 import type { Instrument } from '@/core/edge/readings'
 import { type LengthUnit, type Um, um } from '@/core/length/length'
-import { lengthNumber } from '@/core/length/write'
+import { lengthNumber, signOf } from '@/core/length/write'
 import { DISTANCE_WORDS, sayHeld } from '@/core/words/measured'
 import { FormChoices } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
@@ -74,7 +74,7 @@ export function Measured(props: {
   )
 }
 
-const signed = (by: Um, unit: LengthUnit): string => `${by < 0 ? '−' : '+'}${lengthNumber(um(Math.abs(by)), unit)}`
+const signed = (by: Um, unit: LengthUnit): string => signOf(lengthNumber(um(Math.abs(by)), unit), by)
 
 function sayWorth({ across, along, counts }: MeasuredRun): string {
   if (!counts) return 'A spoiled sheet says nothing of how this feed usually lands: it does not count for its drift.'

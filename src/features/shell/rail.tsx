@@ -62,8 +62,7 @@ function RailCell({ printer }: { readonly printer: RailPrinter }) {
           ]
             .filter((x) => x !== null)
             .join(', ')}
-          {printer.says ? <span className="level-caution"> {printer.says}</span> : null}
-          {printer.due ? <span className="level-caution"> {printer.due}</span> : null}
+          <span className="level-caution"> {[printer.says, printer.due].filter((x) => x !== null).join(', ')}</span>
         </span>
       </span>
     </Link>

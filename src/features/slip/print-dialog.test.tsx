@@ -1,11 +1,12 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { describe, expect, it, vi } from 'vitest'
 import { patched } from '@/core/slip/body'
-import { done, hearing, show } from '../../../test/interface'
-import { PRINT } from '../../../test/slip-facts'
+import { again, done, hearing, show } from '../../../test/interface'
+import { PICTURE, PRINT } from '../../../test/slip-facts'
 import { wanted } from '../../../test/wanted'
 import { PrintActs, whyShut } from './print-acts'
 import { PrintDialog } from './print-dialog'
+import { PrintList } from './print-list'
 import type { Wanted } from './wanted'
 
 function dialog(more: Partial<Parameters<typeof PrintDialog>[0]> = {}) {
@@ -36,6 +37,31 @@ describe('whose print it is', () => {
     fireEvent.click(screen.getByPlaceholderText('which member?'))
     fireEvent.click(await screen.findByRole('option', { name: 'Iria', hidden: true }))
     expect(onMember).toHaveBeenCalledWith('m', expect.objectContaining({ name: 'Iria' }))
+  })
+})
+
+describe('the prints of a slip', () => {
+  it('of several pictures are told apart by name, and take the preset and sheet of the one that is shown', () => {
+    const onSame = vi.fn()
+    const other = wanted({ pictureId: 'other', versionId: null, sheet: null })
+    const second: Wanted = {
+      ...other,
+      ...{ number: 2, print: { ...other.print, id: 'second' } },
+      facts: { ...other.facts, pictures: [{ ...PICTURE, id: 'other', name: 'kite.jpg' }] },
+    }
+    const list = (all: readonly Wanted[]) => (
+      <PrintList
+        {...{ slipId: 's', wanted: all, at: all[0]?.print.id ?? '', editable: true, onSame }}
+        {...{ onChoose: vi.fn(), onDrop: vi.fn(), onAll: vi.fn() }}
+      />
+    )
+    const page = show(list([wanted({}), second]))
+    expect(screen.getByText(/^kite\.jpg, /)).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'This preset and sheet for the other print, too' }))
+    expect(onSame).toHaveBeenCalledOnce()
+    // what came out already keeps its own
+    again(page, list([wanted({}), { ...second, good: 1 }]))
+    expect(screen.queryByRole('button', { name: /for the other/ })).toBeNull()
   })
 })
 

@@ -3,6 +3,7 @@
 import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { tradePair } from '@/core/length/write'
+import { same } from '@/core/merge/merge'
 import { sayDarkness } from '@/core/printer/darkness'
 import { ofSet } from '@/core/slip/of-set'
 import { mismatches, sayMismatch } from '@/core/tone/set'
@@ -29,8 +30,14 @@ export function PrintList(props: {
   readonly onChoose: (id: string) => void
   readonly onDrop: (id: string) => void
   readonly onAll: (does: 'print' | 'log') => void
+  /** the preset and sheet of the print that is shown, for all others that may still change */
+  readonly onSame: () => void
 }) {
   const { wanted, at, editable } = props
+  // prints of several pictures are told apart by their names
+  const several = new Set(wanted.map((w) => w.print.pieces[0]?.pictureId ?? '')).size > 1
+  const shown = wanted.find((w) => w.print.id === at)
+  const others = wanted.filter((w) => w.print.id !== at && mayChange(w) && shown && !sameWay(w, shown))
   const { unit } = useWays()
   const set = wanted.flatMap(
     (w) => ofSet(w.print, w.facts.version, w.facts.pictures[0]?.name ?? `${w.number}, ${saySheet(w, unit)}`) ?? [],
@@ -46,7 +53,10 @@ export function PrintList(props: {
             <button type="button" aria-pressed={w.print.id === at} onClick={() => props.onChoose(w.print.id)}>
               <span className={css.lineNumber}>{w.print.copies} ×</span>
               <span>
-                <span className={css.printSays}>{saySheet(w, unit)}</span>
+                <span className={css.printSays}>
+                  {several ? `${w.facts.pictures[0]?.name ?? 'no picture yet'}, ` : ''}
+                  {saySheet(w, unit)}
+                </span>
                 <span className={css.printDetail}>
                   {w.print.label ?? `${sayPaper(w, wanted)}${set.length > 1 ? sayTone(w) : ''}`}
                 </span>
@@ -62,7 +72,7 @@ export function PrintList(props: {
                 choose
               </Link>
             ) : null}
-            {editable && w.state !== 'printing' && w.state !== 'asked' && w.good === 0 ? (
+            {editable && mayChange(w) ? (
               <button
                 type="button"
                 className={css.plain}
@@ -85,6 +95,13 @@ export function PrintList(props: {
           <Link href={`/tone/set?slips=${props.slipId}`}>Beside other slips, as a set</Link>
         </p>
       ) : null}
+      {editable && others.length > 0 && shown?.print.versionId ? (
+        <p className="small">
+          <button type="button" className={css.offer} onClick={props.onSame}>
+            {`This preset and sheet for the other ${others.length === 1 ? 'print' : `${others.length} prints`}, too`}
+          </button>
+        </p>
+      ) : null}
       {left.length > 1 ? (
         <div className={css.row}>
           <Button size="compact-xs" disabled={sent.length < left.length} onClick={() => props.onAll('print')}>
@@ -99,6 +116,13 @@ export function PrintList(props: {
     </section>
   )
 }
+
+/** Nothing of it came out or is under way. */
+export const mayChange = (w: Pick<Wanted, 'state' | 'good'>): boolean =>
+  w.state !== 'printing' && w.state !== 'asked' && w.state !== 'planned' && w.good === 0
+
+const sameWay = (a: Wanted, b: Wanted): boolean =>
+  a.print.versionId === b.print.versionId && same(a.print.sheet, b.print.sheet)
 
 /** The version, tint and darkness of a print of a set. */
 function sayTone({ facts: { version }, print }: Wanted): string {

@@ -22,7 +22,7 @@ import { Conflict } from './conflict'
 import { Docket, firstOpen, LINES, type LineName } from './docket'
 import { takenFrom } from './earlier'
 import { PrintActs, whyShut } from './print-acts'
-import { PrintList } from './print-list'
+import { mayChange, PrintList } from './print-list'
 import { RunsOfSlip } from './runs-of-slip'
 import { titleFrom } from './sentences'
 import css from './slip.module.css'
@@ -173,6 +173,11 @@ export function SlipDesk(page: SlipPage) {
     },
     [edit, learn],
   )
+  const giveToAll = (): void => {
+    const { versionId, sheet } = print
+    const free = new Set(wanted.flatMap((w) => (mayChange(w) ? [w.print.id] : [])))
+    change((b) => ({ ...b, prints: b.prints.map((p) => (free.has(p.id) ? patched(p, { versionId, sheet }) : p)) }))
+  }
   const { takeMore, takeSlips, addPrint, dropPrint } = useMorePrints({
     ...{ editable, body, change, flush },
     shown: fresh,
@@ -232,6 +237,7 @@ export function SlipDesk(page: SlipPage) {
             onChoose={setPrintId}
             onDrop={dropPrint}
             onAll={(does) => setDialog({ does, all: true })}
+            onSame={giveToAll}
           />
         ) : null}
         <Docket

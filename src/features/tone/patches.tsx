@@ -1,3 +1,4 @@
+import { writeNumber } from '@/core/length/write'
 import { luminance } from '@/core/tone/lightness'
 import type { Reading } from '@/core/tone/reading'
 import { type JudgedCheck, namesOf } from './judged'
@@ -37,7 +38,7 @@ const Strip = ({ reading, says }: { readonly reading: Reading; readonly says: st
       <span
         key={p.d}
         style={{ background: greyOf(p.l) }}
-        title={`${Math.round(100 * p.d)} %: L* ${p.l.toFixed(1)}${p.ab ? `, a* ${p.ab[0].toFixed(1)}, b* ${p.ab[1].toFixed(1)}` : ''}, spread ${p.spread.toFixed(2)}`}
+        title={`${Math.round(100 * p.d)} %: L* ${p.l.toFixed(1)}${p.ab ? `, a* ${writeNumber(p.ab[0], 1)}, b* ${writeNumber(p.ab[1], 1)}` : ''}, spread ${p.spread.toFixed(2)}`}
       />
     ))}
   </div>

@@ -1,5 +1,6 @@
 'use client'
 
+import { signedNumber, writeNumber } from '@/core/length/write'
 import { ranked, reasonFor } from '@/core/tone/rank'
 import type { ToneLimits } from '@/core/tone/verdict'
 import { sayReason, saySteps } from '@/core/words/tone-verdict'
@@ -55,7 +56,7 @@ export function Says(props: {
       <dt>Paper white</dt>
       <dd>
         L* {verdict.white.toFixed(1)}
-        {paper?.ab ? `, b* ${paper.ab[1].toFixed(1)}` : ''}
+        {paper?.ab ? `, b* ${writeNumber(paper.ab[1], 1)}` : ''}
       </dd>
       <dt>Tint</dt>
       <dd className={least > limits.toneTint ? 'level-caution' : undefined}>
@@ -76,4 +77,4 @@ export function Says(props: {
   )
 }
 
-const signed = (v: number): string => `${v < 0 ? '−' : '+'}${Math.abs(v).toFixed(1)}`
+const signed = (v: number): string => signedNumber(v, 1)

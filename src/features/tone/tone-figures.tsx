@@ -1,4 +1,5 @@
 import Link from 'next/link'
+import { writeNumber } from '@/core/length/write'
 import { ranked } from '@/core/tone/rank'
 import { sayCorrection } from '@/core/words/tone-verdict'
 import { type JudgedCheck, namesOf } from './judged'
@@ -41,7 +42,7 @@ export function ToneFigures({ checks, own }: { readonly checks: readonly JudgedC
                 <td className="number">{verdict.black.toFixed(1)}</td>
                 <td className="number">{verdict.worstBend.toFixed(1)}</td>
                 <td className="number">{verdict.lastTenth.toFixed(1)} L*</td>
-                <td className="number">{middle ? middle.map((v) => v.toFixed(1)).join(', ') : 'not read'}</td>
+                <td className="number">{middle ? middle.map((v) => writeNumber(v, 1)).join(', ') : 'not read'}</td>
                 <td className="number">{sayCorrection(correction)}</td>
                 <td className="number">{price.levels} of 256</td>
               </tr>

@@ -147,7 +147,7 @@ describe('a tone check', () => {
     const seen = { set: [0, 0], is: [1, -2] } as const
     page(CHECK, [], { tint: seen, tints: [{ set: [2, 5], is: [2, 0] }] })
     expect(
-      docket().getByText(/^Tint −2, 5 instead of 0, 0 would come to a\* \+0\.0, b\* [+−]0\.0: learned from 1 other/),
+      docket().getByText(/^Tint −2, 5 instead of 0, 0 would come to a\* 0\.0, b\* 0\.0: learned from 1 other/),
     ).toBeTruthy()
   })
   it('that nobody read yet offers its file, and is logged once somebody says that it came out', async () => {
