@@ -51,7 +51,7 @@ describe('the prints of a slip', () => {
     }
     const list = (all: readonly Wanted[]) => (
       <PrintList
-        {...{ slipId: 's', wanted: all, at: all[0]?.print.id ?? '', editable: true, onSame }}
+        {...{ slipId: 's', wanted: all, at: all[0]?.print.id ?? '', editable: true, onSame, onNext: vi.fn() }}
         {...{ onChoose: vi.fn(), onDrop: vi.fn(), onAll: vi.fn() }}
       />
     )
@@ -74,8 +74,12 @@ describe('print and log', () => {
     expect(screen.getByText('3 good ones are still wanted')).toBeTruthy()
   })
   it('says what cannot be sent and has to be right at the printer', () => {
-    dialog({ prints: [wanted({}, { notSent: ['one-way passes', 'tint 1, -2'] })] })
-    expect(screen.getByRole('dialog').textContent).toContain('since it cannot be sent: one-way passes, tint 1, -2.')
+    const one = wanted({ darkness: 2 })
+    const again = { ...one, print: { ...one.print, again: true, label: 'tint 2, 0: set it at the printer' } }
+    dialog({ prints: [again] })
+    expect(screen.getByRole('dialog').textContent).toMatch(
+      /Do it at the printer first, since it cannot be sent: feed the same sheet again, .*darkness \+?2.*, tint 2, 0: set it at the printer\./,
+    )
   })
   it('sends the slip as it was last saved, and closes', async () => {
     const asked = hearing(done({ printIds: ['p'] }))

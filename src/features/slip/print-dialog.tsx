@@ -2,6 +2,7 @@
 
 import { Button } from '@mantine/core'
 import { useEffect, useState } from 'react'
+import { handOf } from '@/core/print/in-turn'
 import { countOf } from '@/core/words/count'
 import { FormChoices, FormCount, FormNote } from '@/ui/form/fields'
 import { Form } from '@/ui/form/form'
@@ -66,7 +67,9 @@ export function PrintDialog(props: {
     form.set({ copies: Math.min(MOST, wants) })
     setAsked(props.whose.memberId === null)
   }, [props.open])
-  const byHand = [...new Set(prints.flatMap((w) => w.notSent))]
+  const byHand = [
+    ...new Set(prints.flatMap((w) => (w.facts.version ? handOf({ print: w.print, version: w.facts.version }) : []))),
+  ]
   return (
     <FormModal opened={props.open} onClose={props.onClose} title="Print and log" size="lg" centered>
       <Form
@@ -97,7 +100,7 @@ export function PrintDialog(props: {
         )}
         {byHand.length > 0 ? (
           <p className="small">
-            <LevelWord level="caution" /> Set at the printer, since it cannot be sent: {byHand.join(', ')}.
+            <LevelWord level="caution" /> Do it at the printer first, since it cannot be sent: {byHand.join(', ')}.
           </p>
         ) : null}
         <FormChoices

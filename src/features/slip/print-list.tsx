@@ -4,6 +4,7 @@ import { Button } from '@mantine/core'
 import Link from 'next/link'
 import { tradePair } from '@/core/length/write'
 import { same } from '@/core/merge/merge'
+import { printsInTurn } from '@/core/print/in-turn'
 import { sayDarkness } from '@/core/printer/darkness'
 import { ofSet } from '@/core/slip/of-set'
 import { mismatches, sayMismatch } from '@/core/tone/set'
@@ -30,6 +31,8 @@ export function PrintList(props: {
   readonly onChoose: (id: string) => void
   readonly onDrop: (id: string) => void
   readonly onAll: (does: 'print' | 'log') => void
+  /** one of them, where something is set by hand between them */
+  readonly onNext: (id: string) => void
   /** the preset and sheet of the print that is shown, for all others that may still change */
   readonly onSame: () => void
 }) {
@@ -45,6 +48,10 @@ export function PrintList(props: {
   const odd = mismatches(set)
   const left = wanted.filter((w) => w.state === 'wanted')
   const sent = left.filter((w) => w.address !== null)
+  const [next] = left
+  const turns = printsInTurn(
+    left.flatMap(({ print, facts: { version }, left: copies }) => (version ? [{ print, version, copies }] : [])),
+  )
   return (
     <section className={css.printList} aria-label="Prints on this slip">
       <ol>
@@ -104,13 +111,26 @@ export function PrintList(props: {
       ) : null}
       {left.length > 1 ? (
         <div className={css.row}>
-          <Button size="compact-xs" disabled={sent.length < left.length} onClick={() => props.onAll('print')}>
-            Print all {left.length} in turn
-          </Button>
+          {turns ? (
+            <Button size="compact-xs" disabled={sent.length < left.length} onClick={() => props.onAll('print')}>
+              Print all {left.length} in turn
+            </Button>
+          ) : (
+            <Button
+              size="compact-xs"
+              disabled={next?.address == null}
+              onClick={() => next && props.onNext(next.print.id)}
+            >
+              {`Print the next, print ${next?.number ?? ''}`}
+            </Button>
+          )}
           <Button size="compact-xs" variant="default" onClick={() => props.onAll('log')}>
             Log all {left.length}
           </Button>
-          {sent.length < left.length ? <span className="soft small">not every queue has an address</span> : null}
+          {turns ? null : <span className="soft small">something is set or fed by hand between them</span>}
+          {turns && sent.length < left.length ? (
+            <span className="soft small">not every queue has an address</span>
+          ) : null}
         </div>
       ) : null}
     </section>

@@ -238,6 +238,10 @@ export function SlipDesk(page: SlipPage) {
             onDrop={dropPrint}
             onAll={(does) => setDialog({ does, all: true })}
             onSame={giveToAll}
+            onNext={(id) => {
+              setPrintId(id)
+              setDialog({ does: 'print', all: false })
+            }}
           />
         ) : null}
         <Docket

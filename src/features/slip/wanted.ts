@@ -1,7 +1,6 @@
 import { type PrintLine, underWay } from '@/contract/prints'
 import { runChecks } from '@/core/checks/all'
 import type { Finding } from '@/core/checks/check'
-import { notSent } from '@/core/print/ticket'
 import type { PrintBody, SlipBody } from '@/core/slip/body'
 import { type Catalogue, factsFrom } from '@/core/slip/catalogue'
 import { type CopyCounts, copiesWanted, NO_COPIES } from '@/core/slip/copies'
@@ -25,8 +24,6 @@ export type Wanted = {
   /** `asked`: nobody knows yet whether a copy came out; `planned`: what it wants lies in a kept plan */
   readonly state: 'unready' | 'wanted' | 'asked' | 'printing' | 'planned' | 'done'
   readonly address: string | null
-  /** settings that the protocol cannot say */
-  readonly notSent: readonly string[]
 }
 
 const OUT: readonly string[] = ['good', 'proof', 'spoiled']
@@ -62,7 +59,6 @@ export function wantedOf(known: {
       left: Math.max(1, wants),
       state: stateOf(),
       address: facts.version ? (known.addresses[facts.version.settings.queueId] ?? null) : null,
-      notSent: facts.version ? notSent(facts.version, print.darkness) : [],
     }
 
     function stateOf(): Wanted['state'] {

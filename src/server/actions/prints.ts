@@ -1,6 +1,7 @@
 import { and, eq, gt } from 'drizzle-orm'
 import { z } from 'zod'
 import { INPUTS } from '@/contract/actions'
+import { printsInTurn } from '@/core/print/in-turn'
 import { bad, ok } from '@/core/result/result'
 import type { Problem } from '@/core/words/problems'
 import { askedPrints } from '@/server/books/printable'
@@ -23,6 +24,14 @@ export const startPrint = action({
     const asked = askedPrints(db, input, now)
     if (!asked.ok) return asked
     const { slip, prints } = asked.value
+    const turns = prints.map(({ printable: { facts }, copies }) => ({ ...facts, copies }))
+    if (!printsInTurn(turns))
+      return bad({
+        code: 'rules',
+        says: [
+          'Something is set or fed by hand between these prints: print one, set what the next one says, then print it.',
+        ],
+      })
     const sheets: Sheet[] = []
     for (const { printable, copies, stops } of prints) {
       const cannot = reachable(db, printable.facts.version.settings.queueId)
