@@ -481,7 +481,13 @@ describe('the room', () => {
         }}
         tariff={{ ...rates, revision: 2 }}
         tariffs={[{ ...rates, id: 't', from: 0 }]}
-        month={{ days: 30, good: totals(4, ...good), proof: totals(1, 40, 40), spoiled: totals(2, 310, 0) }}
+        month={{
+          days: 30,
+          good: totals(4, ...good),
+          proof: totals(1, 40, 40),
+          spoiled: totals(2, 310, 0),
+          room: sums(0),
+        }}
         screens={[]}
         now={0}
       />,

@@ -100,4 +100,15 @@ export type RunSums = {
   readonly charge: Minor
   /** what of the cost nobody could say of some print: the cost is at least that */
   readonly unknown: readonly ('paper' | 'ink')[]
+  /** how many of the sheets the room printed for itself, such as ruler sheets; left away: none */
+  readonly ofRoom?: number
+}
+
+export type LogFilter = {
+  readonly printerId?: string
+  readonly memberId?: string
+  readonly paperId?: string
+  readonly outcome?: Outcome
+  readonly from?: number
+  readonly to?: number
 }

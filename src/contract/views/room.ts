@@ -5,4 +5,4 @@ import type { RunSums } from './log'
 export type DatedTariff = Tariff & { readonly from: number }
 
 /** What was logged in the last so many days, by how it came out. */
-export type RoomMonth = { readonly days: number } & Readonly<Record<'good' | 'proof' | 'spoiled', RunSums>>
+export type RoomMonth = { readonly days: number } & Readonly<Record<'good' | 'proof' | 'spoiled' | 'room', RunSums>>

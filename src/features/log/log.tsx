@@ -113,8 +113,9 @@ export function Log(props: {
       </div>
       <p className={css.totals}>
         <strong>{countOf(totals.prints, 'print')}</strong> in <strong>{countOf(totals.runs, 'run')}</strong> on{' '}
-        <strong>{countOf(totals.sheets, 'sheet')}</strong>, <strong>{totals.spoiled}</strong> spoiled,{' '}
-        <strong>{writeNumber(totals.mm2 / 1e6, 2)} m²</strong> of paper,{' '}
+        <strong>{countOf(totals.sheets, 'sheet')}</strong>
+        {totals.ofRoom ? ` (${totals.ofRoom} of the room: ruler sheets)` : ''}, <strong>{totals.spoiled}</strong>{' '}
+        spoiled, <strong>{writeNumber(totals.mm2 / 1e6, 2)} m²</strong> of paper,{' '}
         <strong>{writeNumber(totals.microlitres / 1000, 0)} ml</strong> of ink, cost{' '}
         <strong>{sayCost(totals.unknown, totals.cost, currency)}</strong>, charged{' '}
         <strong>{writeAmount(totals.charge, currency)}</strong>

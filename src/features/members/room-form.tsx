@@ -192,6 +192,7 @@ function Month({ month }: { readonly month: RoomMonth }) {
     ['Good', month.good],
     ['Proofs', month.proof],
     ['Spoiled', month.spoiled],
+    ...(month.room.sheets > 0 ? ([['Ruler sheets of the room', month.room]] as const) : []),
   ]
   const sum = (of: 'cost' | 'charge'): Minor => minor(rows.reduce((all, [, sums]) => all + sums[of], 0))
   const left = minor(sum('charge') - sum('cost'))
@@ -218,7 +219,7 @@ function Month({ month }: { readonly month: RoomMonth }) {
           {rows.map(([what, sums]) => (
             <tr key={what}>
               <th scope="row">{what}</th>
-              <td className="number">{sums.prints}</td>
+              <td className="number">{sums.ofRoom ?? sums.prints}</td>
               <td className="number">
                 {sums.unknown.length > 0 ? 'at least ' : ''}
                 {writeMoney(sums.cost, currency)}

@@ -2,8 +2,12 @@ import { describe, expect, it, onTestFinished } from 'vitest'
 import { type SheetReading, UNREAD } from '@/core/edge/readings'
 import { um } from '@/core/length/length'
 import { outcomeOf } from '@/core/slip/outcome'
+import { printJobs } from '@/server/db/schema'
 import { dueChecks, edgeChecksOf, readEdgeCheck } from '@/server/stores/edge-checks'
+import { logTotals } from '@/server/stores/log'
+import { readPrintJob } from '@/server/stores/print-jobs'
 import { readVersionFacts } from '@/server/stores/version-facts'
+import { rulerSheet } from '@/server/subjects/ruler-sheet'
 import { CARDS, PrintRoom } from '../../../test/print-room'
 import { NOW, ROOM_FIELDS } from '../../../test/room'
 import { facts } from '../../../test/slip-facts'
@@ -282,5 +286,37 @@ describe('an edge check', () => {
     ])
       expect(refused).toMatchObject({ problem: { code: 'not_allowed', needs: 'keeper' } })
     expect((await room.act(ACTIONS['edge-check.read'], reading, helper)).ok).toBe(true)
+  })
+})
+
+describe('a ruler sheet that came out', () => {
+  it('is a sheet of the room: its area and cost stand in the log’s sums, and nobody pays', async () => {
+    const { room, begun } = await checks()
+    const before = logTotals(room.db, {})
+    await begun({ print: true, sheets: 2 })
+    const jobs = room.db
+      .select({ id: printJobs.id })
+      .from(printJobs)
+      .all()
+      .map((j) => readPrintJob(room.db, j.id))
+    expect(jobs).toHaveLength(2)
+    const [first, second] = jobs
+    if (!first || !second) throw new Error('two sheets are sent')
+    rulerSheet.book(room.db, first, 'done', room.now)
+    expect(
+      rulerSheet.settle(room.db, second, { outcome: 'not printed', cause: null, note: '', at: room.now, byId: 'x' }),
+    ).toEqual({
+      ok: true,
+      value: null,
+    })
+    const after = logTotals(room.db, {})
+    const paper = room.one<number>('select paper_um2 from room_sheets')
+    expect([after.ofRoom, after.sheets - before.sheets, after.prints - before.prints]).toEqual([1, 1, 0])
+    expect(after.mm2 - before.mm2).toBe(paper / 1e6)
+    expect(after.charge).toBe(before.charge)
+    expect(after.cost - before.cost).toBe(room.one<number>('select cost from room_sheets'))
+    // of one member, or by an outcome, there is none of it
+    expect(logTotals(room.db, { outcome: 'good' }).ofRoom).toBeUndefined()
+    expect(logTotals(room.db, { from: room.now + 1 }).ofRoom).toBeUndefined()
   })
 })

@@ -1,6 +1,6 @@
 import { and, desc, eq, gte, lt, ne, or, type SQL, sql } from 'drizzle-orm'
 import { readRecord } from '@/contract/record'
-import type { Outcome, Run, RunLine, RunSums } from '@/contract/views/log'
+import type { LogFilter, Outcome, Run, RunLine, RunSums } from '@/contract/views/log'
 import type { RoomMonth } from '@/contract/views/room'
 import { accountOf } from '@/core/charge/account'
 import { um } from '@/core/length/length'
@@ -22,16 +22,8 @@ import {
 } from '@/server/db/schema'
 import { correctionsOf } from './corrections'
 import { countedOf } from './papers'
+import { roomSheetsSince, withRoomSheets } from './room-sheets'
 import { runSums } from './run-sums'
-
-export type LogFilter = {
-  readonly printerId?: string
-  readonly memberId?: string
-  readonly paperId?: string
-  readonly outcome?: Outcome
-  readonly from?: number
-  readonly to?: number
-}
 
 /** Where a page of the log ends: pages go on by key, never by offset. */
 export type LogKey = { readonly at: number; readonly id: string }
@@ -139,13 +131,13 @@ export function listRuns(
 
 /** What the prints of a filter add up to. */
 export const logTotals = (db: Db, filter: LogFilter): RunSums =>
-  kept(db, `log ${JSON.stringify(filter)}`, () => runSums(db, conditions(filter)))
+  kept(db, `log ${JSON.stringify(filter)}`, () => withRoomSheets(db, filter, runSums(db, conditions(filter))))
 
 /** Sums of what was logged since the day that began so many days ago in the room's time zone, by how it came out. */
 export function totalsOfDays(db: Db, now: number, days: number, timeZone: string): RoomMonth {
   const from = startOfDayBefore(now, days, timeZone)
   const of = (outcome: Outcome): RunSums => logTotals(db, { outcome, from })
-  return { days, good: of('good'), proof: of('proof'), spoiled: of('spoiled') }
+  return { days, good: of('good'), proof: of('proof'), spoiled: of('spoiled'), room: roomSheetsSince(db, from) }
 }
 
 /**

@@ -8,20 +8,25 @@ import {
   type Used,
 } from '@/contract/print-job'
 import type { EdgeCheck } from '@/contract/views/edge-check'
+import { chargeFor } from '@/core/charge/charge'
 import { rulerPage } from '@/core/edge/ruler-sheet'
 import { um } from '@/core/length/length'
 import type { Page } from '@/core/page/page'
 import { bad, ok, type Result } from '@/core/result/result'
-import { rollInUse, stockFor } from '@/core/slip/catalogue'
+import { rollInUse, rollPrice, stockFor } from '@/core/slip/catalogue'
 import type { VersionFacts } from '@/core/slip/facts'
 import type { Problem } from '@/core/words/problems'
 import { sayRulerLabels } from '@/core/words/ruler'
-import { noteBlack, takePaper } from '@/server/books/used'
+import { noteBlack, paperIds, takePaper } from '@/server/books/used'
+import { newId } from '@/server/db/ids'
 import type { Db } from '@/server/db/open'
+import { roomSheets } from '@/server/db/schema'
 import { documentOf } from '@/server/render/document'
-import { listStocks } from '@/server/stores/papers'
+import { readEdgeCheck } from '@/server/stores/edge-checks'
+import { listStocks, stocksAt } from '@/server/stores/papers'
+import type { PrintJob } from '@/server/stores/print-jobs'
 import { readQueueFacts } from '@/server/stores/printers'
-import { unitOfRoom } from '@/server/stores/room'
+import { tariffAt, unitOfRoom } from '@/server/stores/room'
 import { toldOf } from '@/server/stores/told'
 import { readVersionFacts } from '@/server/stores/version-facts'
 import { type Sheet, type Subject, unreadable } from './subject'
@@ -88,7 +93,45 @@ export function rulerFile(db: Db, check: EdgeCheck, sheet: number): FileDocument
   }
 }
 
-/** A sheet of an edge check: it takes paper and is no run. */
+/** Area of a ruler sheet that bears ink, mm2: its marks by their depth of black. */
+const inkedOf = (page: Page): number =>
+  page.items.reduce((sum, i) => sum + (i.kind === 'mark' ? (i.rect.w * i.rect.h * (i.black ?? 1)) / 1e6 : 0), 0)
+
+/** A sheet that came out is the room's: its area and cost stand in the log's sums, by the same formulas as a print's. */
+function countSheet(db: Db, job: PrintJob, used: Used, at: number, byId: string): void {
+  const check = readEdgeCheck(db, job.subjectId)
+  const found = check && readVersionFacts(db, check.versionId, at)
+  if (!check || !found?.ok) return
+  const version = found.value
+  const { width, length } = check.sheet
+  const rate = version.mediaSetting.rates[version.settings.qualityId]
+  const { stockId, rollId } = paperIds(used.paper)
+  const stock = stocksAt(db, listStocks(db), at).find((s) => s.id === stockId) ?? null
+  const price =
+    stock === null
+      ? null
+      : stock.kind === 'sheet'
+        ? ({ kind: 'sheet', pack: stock.pack, price: stock.price } as const)
+        : rollPrice(stock, stock.rolls.find((r) => r.id === rollId) ?? null)
+  const { spent, inkMl, unknown } = chargeFor(
+    { width, length },
+    inkedOf(checkPage(db, check, job.sheet)),
+    version.perSheet != null
+      ? { kind: 'sheet', price: version.perSheet }
+      : { kind: 'area', mlPerM2: rate?.mlPerM2 ?? null },
+    price,
+    tariffAt(db, at),
+  )
+  db.insert(roomSheets)
+    .values({
+      ...{ id: newId(), checkId: check.id, at, byId, printerId: check.printerId, paperId: version.paper.id },
+      ...{ paperUm2: width * length, inkMicrolitres: Math.round((inkMl ?? 0) * 1000) },
+      ...{ cost: spent.paper + spent.ink, unknown: unknown.join(' ') },
+    })
+    .run()
+}
+
+/** A sheet of an edge check: it takes paper, costs the room and is no run. */
 export const rulerSheet: Subject = {
   kind: 'ruler sheet',
   logged: false,
@@ -97,6 +140,7 @@ export const rulerSheet: Subject = {
       const { used } = readStored(sheetBookingSchema, job.booking)
       takePaper(db, used, [null], now, job.byId)
       noteBlack(db, used)
+      countSheet(db, job, used, now, job.byId)
     }
     return null
   },
@@ -105,6 +149,7 @@ export const rulerSheet: Subject = {
     const booking = storedOrNull(sheetBookingSchema, job.booking)
     if (!booking) return bad(unreadable(job.title))
     takePaper(db, booking.used, [null], said.at, said.byId)
+    countSheet(db, job, booking.used, said.at, said.byId)
     return ok(null)
   },
 }

@@ -54,6 +54,32 @@ export const edgeChecks = sqliteTable(
   ],
 )
 
+/** A sheet that the room printed for itself and that is nobody's print: a ruler sheet. It costs the room. */
+export const roomSheets = sqliteTable(
+  'room_sheets',
+  {
+    id: id(),
+    checkId: text('check_id')
+      .notNull()
+      .references(() => edgeChecks.id),
+    at: integer('at').notNull(),
+    printerId: text('printer_id')
+      .notNull()
+      .references(() => printers.id),
+    paperId: text('paper_id')
+      .notNull()
+      .references(() => papers.id),
+    paperUm2: integer('paper_um2').notNull(),
+    inkMicrolitres: integer('ink_microlitres').notNull(),
+    /** paper at its price, and ink, as they were then */
+    cost: integer('cost').notNull(),
+    /** what of the cost nobody could say: `paper`, `ink`, both or neither */
+    unknown: text('unknown').notNull().default(''),
+    byId: text('by_id').notNull(),
+  },
+  (t) => [index('room_sheets_by_time').on(t.at)],
+)
+
 /** A version's settings ticked against the printer's own dialog, and what was found otherwise. */
 export const readBacks = sqliteTable(
   'read_backs',
