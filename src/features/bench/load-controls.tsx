@@ -30,7 +30,7 @@ export function LoadControls({
   readonly shelf: readonly ShelfItem[]
 }) {
   const { unit } = useWays()
-  const { act, busy } = useDo()
+  const { act } = useDo()
   const [open, setOpen] = useState(false)
   const [feedId, setFeedId] = useState(printer.feeds[0]?.id ?? '')
   const feed = printer.feeds.find((f) => f.id === feedId)

@@ -11,7 +11,6 @@ import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { useThingActs } from '@/ui/parts/thing-acts'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
 /** The screens that prints are compared with: how bright and how white, and when somebody measured that. */
@@ -23,7 +22,6 @@ export function Screens(props: {
   const { screens, limits, now } = props
   const { timeZone } = useWays()
   const away = useThingActs()
-  const { act } = useDo()
   return (
     <section className={lists.section}>
       <div className={lists.row}>

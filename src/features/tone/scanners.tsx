@@ -12,14 +12,12 @@ import lists from '@/ui/parts/lists.module.css'
 import { FormButton } from '@/ui/parts/panel'
 import { RowMenu } from '@/ui/parts/row-menu'
 import { useThingActs } from '@/ui/parts/thing-acts'
-import { useDo } from '@/ui/parts/use-do'
 import { useWays } from '@/ui/unit/unit'
 
 /** The room's scanners, and which of them was checked against a meter. */
 export function Scanners({ scanners, now }: { readonly scanners: readonly Scanner[]; readonly now: number }) {
   const { timeZone } = useWays()
   const away = useThingActs()
-  const { act } = useDo()
   return (
     <section className={lists.section} aria-label="Scanners">
       <div className={lists.row}>
