@@ -24,6 +24,8 @@ const PARTS = {
   formats: () => vitest('core', 'src/core/options', 'src/core/gate', 'src/formats'),
   // two people at one thing, many rounds
   people: () => vitest('server', 'src/server/actions/two-clients'),
+  // a second program's books beside a thousand random acts in each of three currencies
+  books: () => vitest('server', 'test/second-books'),
   // simulated rooms in numbers, and slips that are printed and measured
   measuring: () => vitest('measuring', 'test/rooms', 'test/measured', 'src/server/actions/everything'),
   // jobs with every fault of a printer and of this machine at every stage

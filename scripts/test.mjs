@@ -73,8 +73,11 @@ async function besideIn(env, args) {
 
 const beside = (...args) => besideIn(process.env, args)
 
-/** Runs vitest projects and adds up their tests. */
-async function vitest(...projects) {
+/**
+ * Runs vitest projects and adds up their tests.
+ * @param runs how the runner is started: by itself, or beside a longer step with one worker
+ */
+async function vitest(projects, runs = (args) => run(process.execPath, args)) {
   mkdirSync(join(ROOT, '.cache'), { recursive: true })
   const out = join(ROOT, '.cache', `vitest-${projects[0]}.json`)
   rmSync(out, { force: true })
@@ -85,7 +88,7 @@ async function vitest(...projects) {
     `--outputFile.json=${out}`,
     ...projects.flatMap((p) => ['--project', p]),
   ]
-  const code = await run(process.execPath, [bin('vitest/vitest.mjs'), ...args])
+  const code = await runs([bin('vitest/vitest.mjs'), ...args])
   if (!existsSync(out)) return false
   const report = JSON.parse(readFileSync(out, 'utf8'))
   totals.passed += report.numPassedTests
@@ -128,17 +131,23 @@ async function reading() {
   await step('demo room', () => beside('--import', 'tsx', 'test/demo-room-main.ts'))
 }
 
-/** A share of `npm run outside` and `npm run prove`: mostly waiting for other processes, so beside the browser's tests. */
+/**
+ * A share of `npm run outside` and `npm run prove`, and what simulated printers print: mostly one process that renders or
+ * waits, beside the browser's tests, which leave a core free.
+ */
 async function waiting() {
   await step('outside', () => beside('--import', 'tsx', 'outside/main.ts', '--share'))
   await step('kills', () => beside('--import', 'tsx', 'bench/kills-main.ts', '--count', '10'))
+  await step('measuring', () =>
+    vitest(['measuring'], async (args) => ((await beside(...args, '--maxWorkers=1')) ? 0 : 1)),
+  )
 }
 
 await install()
 // unit tests look at files with other programs' eyes, browser tests need a browser
 if (!only || only === 'unit' || only === 'browser') systemTools()
-await Promise.all([step('unit', () => vitest('core', 'server', 'measuring', 'interface')), reading()])
-await Promise.all([step('browser', () => vitest('browser')), waiting()])
+await Promise.all([step('unit', () => vitest(['core', 'server', 'interface'])), reading()])
+await Promise.all([step('browser', () => vitest(['browser'])), waiting()])
 
 sayTimes()
 for (const said of why) say(`FAILED  ${said}`)

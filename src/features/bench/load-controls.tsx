@@ -76,7 +76,6 @@ export function LoadControls({
             filter={foldedFilter}
             data={groups}
             value={null}
-            comboboxProps={{ withinPortal: false }}
             nothingFoundMessage={
               feed?.kind === 'roll'
                 ? 'No opened roll has that name. Open one under Papers & rolls.'

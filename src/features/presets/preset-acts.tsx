@@ -97,7 +97,6 @@ export function Compare({
       allowDeselect={false}
       data={all.map(({ value: v, label: l }) => ({ value: v, label: l }))}
       value={value}
-      comboboxProps={{ withinPortal: false }}
       onChange={set}
     />
   )

@@ -19,7 +19,7 @@ const FROM = [
   { mm: 2500, says: 'across a room' },
 ] as const
 
-const LIST = { size: 'xs', w: 160, allowDeselect: false, comboboxProps: { withinPortal: false } } as const
+const LIST = { size: 'xs', w: 160, allowDeselect: false } as const
 
 /** The cheapest quality that cannot be told apart from the finest, for a size and a distance: advice, never a lock. */
 export function WhichQuality(props: {

@@ -35,7 +35,6 @@ function LiteralFields(props: {
         data={options.map((o) => ({ value: o.id, label: o.name }))}
         value={literal.option || null}
         error={props.error ? true : undefined}
-        comboboxProps={{ withinPortal: false }}
         onChange={(id) => onChange({ option: id ?? '', in: [] })}
       />
       <MultiSelect
@@ -47,7 +46,6 @@ function LiteralFields(props: {
         data={(option?.values ?? []).map((v) => ({ value: v.id, label: v.name }))}
         value={[...literal.in]}
         error={props.error}
-        comboboxProps={{ withinPortal: false }}
         onChange={(values) => onChange({ ...literal, in: values })}
       />
     </div>

@@ -105,7 +105,6 @@ export function Machine({ printer, names }: { readonly printer: TrayPrinter; rea
           value={null}
           data={[...TRAY_FAULTS]}
           disabled={busy}
-          comboboxProps={{ withinPortal: false }}
           onChange={(fault) => fault && void flip({ fault: fault as (typeof TRAY_FAULTS)[number] })}
         />
       </div>

@@ -23,7 +23,7 @@ export function SizeSelect<S extends Pick<Size, 'id' | 'name' | 'short' | 'long'
   readonly onChange: (size: S) => void
   /** takes dimensions that no size has, typed like `13 x 38 in`; left away: only sizes with a name are taken */
   readonly onTyped?: (size: { readonly short: Um; readonly long: Um }) => void
-  /** it stands first in a dialog: the focus begins here, and its list stays inside */
+  /** it stands first in a dialog: the focus begins here */
   readonly inDialog?: boolean
 }) {
   const { label, sizes, value, onChange } = props
@@ -49,7 +49,6 @@ export function SizeSelect<S extends Pick<Size, 'id' | 'name' | 'short' | 'long'
         ...(fresh ? [{ value: TYPED, label: `${tradePair(fresh.short, fresh.long, unit)}, as typed` }] : []),
       ]}
       nothingFoundMessage={props.nothing ?? 'No size has that name.'}
-      comboboxProps={{ withinPortal: !props.inDialog }}
       filter={({ options, search }) =>
         (options as ComboboxItem[]).filter((o) => {
           const size = sizeOf(o.value)
