@@ -12,7 +12,7 @@ export type Turn = {
 /**
  * What somebody has to do at the printer for a print: feed its sheet again, set what the protocol cannot say, or what its
  * label asks for.
- * @example handOf({ print: { darkness: 0, again: true }, version: VERSION }) // ['feed the same sheet again']
+ * @example handOf({ print: { darkness: 0, again: true }, version: VERSION })[0] // 'feed the same sheet again'
  */
 export const handOf = ({ print, version }: Pick<Turn, 'print' | 'version'>): readonly string[] => [
   ...(print.again ? ['feed the same sheet again'] : []),
