@@ -115,7 +115,7 @@ async function fromFileToPaper(folder: string): Promise<readonly Row[]> {
       await page.waitForSelector('[role=dialog] textarea')
       for (const stop of await page.$$('input[placeholder="Why it is printed all the same"]'))
         await stop.type('outside')
-      await press('Print it')
+      await press('Print 1 copy')
       await says('came out and is in the log', 120)
     } finally {
       await browser.close()

@@ -232,6 +232,15 @@ describe('the bench', () => {
     expect(screen.getByText('3, A4, 3 copies, Tobiah R.')).toBeTruthy()
     expect(screen.getByText('2.31 m²')).toBeTruthy()
   })
+  it('gaps in the nozzles stand where it would say ready', () => {
+    const [lane] = bench.lanes
+    if (!lane) throw new Error('no lane')
+    const due = [{ kind: 'nozzle check', days: 0, gaps: 'two gaps in the grey' }]
+    show(<Bench bench={{ ...bench, lanes: [{ ...lane, due }] }} shelf={[]} now={Date.UTC(2026, 10, 24, 12)} />)
+    expect(screen.queryByText('ready')).toBeNull()
+    expect(screen.getByText('two gaps in the grey').className).toBe('level-caution')
+    expect(screen.getByText(/^two gaps in the grey, checked/).className).toBe('level-caution')
+  })
   it('a plan that is kept stands in the lane of its printer; what is ready says how long it takes', () => {
     const [lane] = bench.lanes
     if (!lane) throw new Error('no lane')

@@ -31,7 +31,11 @@ export type RailPrinter = {
 
 /** The rail: what is in each printer now. The bench says all of it by itself. */
 export function Rail({ printers }: { readonly printers: readonly RailPrinter[] }) {
-  if (usePathname() === '/bench') return null
+  return usePathname() === '/bench' ? null : <InPrinters printers={printers} />
+}
+
+/** What each printer holds, one beside the other. */
+export function InPrinters({ printers }: { readonly printers: readonly RailPrinter[] }) {
   return (
     <section className={css.rail} aria-label="In the printers now">
       <div className={css.railHead}>In the printers now</div>
