@@ -79,7 +79,7 @@ describe('the same picture in another size', () => {
       take?.click()
       take?.click()
     })
-    await says(slip, 'Print all 2 in turn')
+    await says(slip, /Print (?:all 2 in turn|the next, print 1)/)
     await slip.waitForFunction(() => document.querySelector('[role=dialog]') === null)
     const prints = (): number =>
       one<number>('select json_array_length(body, ?) from slips where id = ?', '$.prints', id)

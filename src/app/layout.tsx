@@ -22,7 +22,8 @@ export default async function Layout({ children }: { children: ReactNode }) {
       </head>
       <body>
         <MantineProvider theme={theme} defaultColorScheme="auto">
-          <Notifications position="bottom-right" limit={4} />
+          {/* below the head: search and title stay in sight */}
+          <Notifications position="top-center" limit={4} style={{ top: 64 }} />
           {children}
         </MantineProvider>
       </body>
