@@ -22,8 +22,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
       </head>
       <body>
         <MantineProvider theme={theme} defaultColorScheme="auto">
-          {/* below the head: search and title stay in sight */}
-          <Notifications position="top-center" limit={4} style={{ top: 64 }} />
+          <Notifications position="top-center" limit={4} />
           {children}
         </MantineProvider>
       </body>
