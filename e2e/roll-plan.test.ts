@@ -101,6 +101,8 @@ describe('a roll plan', () => {
     await choose(page, { Estuary: '1', 'Lady fern, blue, for the hall': '1' })
     await page.waitForFunction(() => document.querySelectorAll('svg[role=group] g[role=button]').length === 2)
     const count = 2
+    // the search is over: until then a better plan may have other cuts
+    await page.waitForFunction(() => ![...document.querySelectorAll('button')].some((b) => /^Stop/.test(b.innerText)))
     await says(page, /\d+ cuts?\. Kept, it is printed as one/)
     const cutsNow = () => page.evaluate(() => /(\d+) cuts?(?:\. Kept| made)/.exec(document.body.innerText)?.[1])
     const cutsBefore = await cutsNow()
